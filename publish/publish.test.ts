@@ -151,17 +151,17 @@ test("the rating shows the power at each load, kind and supply with one and with
     ]),
   ).toEqual([
     [
-      "Power at 1 % THD+N into",
-      "Kind",
+      "Power into",
+      "Measured at",
       "Supply and settings",
       "One channel driven",
       "Both channels driven",
     ],
-    ["8 Ω", "continuous", "24 V brick", "31.3 W", "26 W"],
+    ["8 Ω", "1 % THD+N", "24 V brick", "31.3 W", "26 W"],
     ["8 Ω", "burst, 1 kHz, 20 ms", "24 V brick", "–", "≥ 61 W"],
-    ["4 Ω", "continuous", "24 V brick", "–", "17.6 W"],
-    ["4 Ω", "continuous", "32 V brick, Limiter: off", "103 W", "–"],
-    ["8 Ω", "continuous, bridged", "24 V brick", "90 W", "–"],
+    ["4 Ω", "1 % THD+N", "24 V brick", "–", "17.6 W"],
+    ["4 Ω", "1 % THD+N", "32 V brick, Limiter: off", "103 W", "–"],
+    ["8 Ω", "1 % THD+N, bridged", "24 V brick", "90 W", "–"],
   ]);
   expect(tableOf([output("", [8, 2, 50]), output("", [4, 2, 80])])).toEqual([
     ["Power at 1 % THD+N into", "Both channels driven"],

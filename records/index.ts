@@ -176,6 +176,7 @@ export {
   DEFAULT_UPLOAD_LIMIT_BYTES,
   entryOf,
   RUN_LIMIT_BYTES,
+  isRead,
   runSchema,
   takenRunSchema,
   type Run,
@@ -184,7 +185,7 @@ export {
   type RunDraft,
   type RunEntry,
 } from "./run";
-export { runConditions, type ConditionFacts } from "./runConditions";
+export { outputsOn, runConditions, type ConditionFacts } from "./runConditions";
 export {
   MOST_REFUSED,
   NOTHING_UNDER_WAY,

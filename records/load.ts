@@ -94,7 +94,7 @@ export const loadSchema = object({
 });
 
 export type LoadChannel = InferType<typeof channelSchema>;
-/** A load whose kind nobody said is a resistor. */
+/** A load whose kind is not stated is a resistor. */
 export type LoadDraft = Omit<InferType<typeof loadSchema>, "kind"> & { kind?: LoadKind };
 /** A load of the workshop; any amplifier may be measured with it. */
 export type Load = LoadDraft & { id: string };

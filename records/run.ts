@@ -130,11 +130,21 @@ export const takenRunSchema = runSchema.shape({
   conditions: conditionsSchema.shape({
     setup: setupSchema
       .default(undefined)
-      .required(
-        "A reading needs what it was taken on: the supply, the switches, the input and the connection.",
+      .required("State what the reading was taken on: supply, switches, input and connection.")
+      .test(
+        "driven",
+        "None of the channels that were driven has a reading; check which were driven.",
+        ({ driven }, { parent }) => isRead(driven, parent as RunConditions),
       ),
   }),
 });
+
+/** Whether any of the channels that are said to be driven was read. */
+export const isRead = (
+  driven: readonly number[],
+  { channels }: Pick<RunConditions, "channels">,
+): boolean =>
+  driven.length === 0 || channels.some(({ channelIndex }) => driven.includes(channelIndex));
 
 export type RunConditions = InferType<typeof conditionsSchema>;
 

@@ -1,4 +1,4 @@
-import { NO_SETUP, runConditions, runSchema, validated } from ".";
+import { NO_SETUP, runConditions, runSchema, takenRunSchema, validated } from ".";
 import { load, runOf } from "./testing/run";
 
 const facts = {
@@ -63,4 +63,16 @@ test("the kind of load is kept where it is no plain resistor", () => {
   expect(runConditions(facts).loadKind).toBeUndefined();
   const speaker = { ...load, kind: "loudspeaker" as const };
   expect(runConditions({ ...facts, load: speaker }).loadKind).toBe("loudspeaker");
+});
+
+test("a run none of whose driven channels was read is refused with what to check", async () => {
+  const { id: _, amplifierId: __, takenAt: ___, ...draft } = runOf([50, 49]);
+  const driving = (driven: number[]) =>
+    validated(takenRunSchema, {
+      ...draft,
+      conditions: { ...draft.conditions, setup: { ...NO_SETUP, driven } },
+    });
+  expect((await driving([1])).ok).toBe(true);
+  const refused = await driving([2]);
+  expect(!refused.ok && Object.values(refused.errors).join()).toMatch(/check which were driven/);
 });

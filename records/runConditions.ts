@@ -22,7 +22,7 @@ export type ConditionFacts = {
   readWith?: ReadWith;
 };
 
-/** Said where a load is no plain resistor. */
+/** Stated only where the load is not a plain resistor. */
 const kindOf = ({ kind }: Load): Pick<RunConditions, "loadKind"> =>
   kind && kind !== "resistor" ? { loadKind: kind } : {};
 
@@ -30,7 +30,10 @@ const kindOf = ({ kind }: Load): Pick<RunConditions, "loadKind"> =>
  * Which output is read through each channel of a load: its own where the load has one for every output, else those that are driven, in
  * their order.
  */
-const outputsOn = ({ channels }: Load, driven: readonly number[]): ((k: number) => number) =>
+export const outputsOn = (
+  { channels }: Pick<Load, "channels">,
+  driven: readonly number[],
+): ((k: number) => number) =>
   driven.length > 0 && Math.max(...driven) >= channels.length ? (k) => driven[k] ?? k : (k) => k;
 
 /**

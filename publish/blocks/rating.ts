@@ -35,10 +35,11 @@ export const ratingBlock = (
   ...(form === "long" ? methodsTable(ratings) : []),
 ];
 
-/** "continuous", "burst, 1 kHz, 20 ms", "continuous, bridged" */
+/** "1 % THD+N", "burst, 1 kHz, 20 ms", "1 % THD+N, bridged" */
+const CONTINUOUS = "1 % THD+N";
 const kindText = ({ kind, connection }: MeasuredOutput): string =>
   [
-    kind.code === "burst" ? `burst, ${kind.label}` : "continuous",
+    kind.code === "burst" ? `burst, ${kind.label}` : CONTINUOUS,
     connection === "normal" ? "" : CONNECTION_NAMES[connection],
   ]
     .filter(Boolean)
@@ -59,9 +60,12 @@ const powerTable = (outputs: readonly MeasuredOutput[], channelCount: number): P
   const columns = [...new Set(outputs.map(({ channelsDriven }) => channelsDriven))].toSorted(
     (a, b) => a - b,
   );
-  const hasSeveral = (name: "kind" | "setting") =>
-    new Set(rows.map(({ [name]: value }) => value)).size > 1;
-  const shown = (["kind", "setting"] as const).filter(hasSeveral);
+  const isPlain = rows.every(({ kind }) => kind === CONTINUOUS);
+  const hasSettings = new Set(rows.map(({ setting }) => setting)).size > 1;
+  const shown = [
+    ...(isPlain ? [] : (["kind"] as const)),
+    ...(hasSettings ? (["setting"] as const) : []),
+  ];
   const cell = (row: (typeof rows)[number], count: number) => {
     const found = outputs.find(
       (output) =>
@@ -78,8 +82,8 @@ const powerTable = (outputs: readonly MeasuredOutput[], channelCount: number): P
     {
       is: "table",
       head: [
-        "Power at 1 % THD+N into",
-        ...shown.map((name) => (name === "kind" ? "Kind" : "Supply and settings")),
+        isPlain ? "Power at 1 % THD+N into" : "Power into",
+        ...shown.map((name) => (name === "kind" ? "Measured at" : "Supply and settings")),
         ...columns.map((count) => capital(channelsDrivenText(count, channelCount) || "output")),
       ],
       rows: rows.map((row) => [

@@ -21,6 +21,11 @@ test("the simulated amplifier goes onto the brick that the setting names, with t
   expect(supplyOf(mini).volts).not.toBe(32);
 });
 
+test("of a setting with several parts each is carried out", () =>
+  expect(supplyOf(rigOn(mini, "supply: 32 V brick, bridged", SUPPLIES))).toMatchObject({
+    volts: 32,
+  }));
+
 test("a switch, a supply that is not known, or one that is built in change nothing", () => {
   expect(rigOn(mini, "loudness: on", SUPPLIES)).toBe(mini);
   expect(rigOn(mini, "", SUPPLIES)).toBe(mini);

@@ -52,7 +52,7 @@ export function ChainProvider({
   return <ChainContext value={value}>{children}</ChainContext>;
 }
 
-/** What plays says itself what it was set up as. */
+/** While something plays, its own link already says how the amplifier is set up. */
 const withSetup = (chain: ChainState, setup: string): ChainState =>
   setup === "" || chain.amplifier.isLive
     ? chain

@@ -6,6 +6,7 @@ import { RUN_KINDS } from "@/core/run";
 import {
   correctableOf,
   drivenIn,
+  isRead,
   drivenTyped,
   type Amplifier,
   type Correctable,
@@ -30,7 +31,7 @@ export type SetupFormProps = {
   run: Run;
   amplifier: Pick<Amplifier, "channelCount">;
   details: SetupDetails;
-  /** That are built; a recording can be read again into another of them. */
+  /** Loads that are built; a recording can be read again into another of them. */
   loads: readonly Load[];
   /** What is recorded of it now. */
   recorded: Setup;
@@ -71,6 +72,8 @@ export function SetupForm({ run, amplifier, details, loads, recorded, onDone }: 
   const driven = drivenIn(typed, amplifier.channelCount);
   const save = async () => {
     if (!driven) return;
+    if (!isRead(driven.places, conditions))
+      return setProblem("None of these channels has a reading here. Enter those that were driven.");
     setProblem(null);
     const now = {
       ...namedSetup({ ...setup, driven: [...driven.places] }, details),

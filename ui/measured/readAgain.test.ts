@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import { EXAMPLE_RIGS, onLoads, record } from "@/bench/simulated";
-import type { Load, Run, RunDraft } from "@/records";
+import { NO_SETUP, type Load, type Run, type RunDraft } from "@/records";
 import { load, runOf } from "@/records/testing/run";
 import { canReadAgain, readAgain } from "./readAgain";
 
@@ -66,6 +66,23 @@ test("the same recording into half the ohms gives twice the watts, as a run of i
   expect(wattsOf(four) / wattsOf(eight)).toBeCloseTo(2, 6);
   expect(four.conditions).toMatchObject({ nominalOhms: 4, channels: [{ loadOhms: 4.1 }, {}] });
   expect(four.captures).toEqual(run.captures);
+});
+
+test("two outputs of five keep their two resistors", async () => {
+  const [first, second] = run.conditions.channels;
+  const channels = [
+    { ...first, channelIndex: 2 },
+    { ...second, channelIndex: 3 },
+  ];
+  const pair = { ...run, conditions: { ...run.conditions, channels } };
+  await readAgain(pair, into(4.1), {
+    channelsDriven: 2,
+    setup: { ...NO_SETUP, driven: [2, 3] },
+  });
+  expect(mockStored[0].conditions.channels).toMatchObject([
+    { channelIndex: 2, loadOhms: 4.1 },
+    { channelIndex: 3, loadOhms: 4.1 },
+  ]);
 });
 
 test("a load without a resistance for one of its channels, and a recording that is gone, are reported and store nothing", async () => {

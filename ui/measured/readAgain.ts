@@ -2,6 +2,7 @@ import type { Finding } from "@/core/outcome";
 import {
   ANALYSIS_VERSION,
   ohmsStdUncertainty,
+  outputsOn,
   type Correctable,
   type Load,
   type Run,
@@ -21,8 +22,9 @@ export const canReadAgain = ({ source, captures, conditions }: Run): boolean =>
 
 /** The conditions of a run with another load in place of its own; null where that load has none for one of its channels. */
 const intoLoad = (conditions: RunConditions, load: Load): RunConditions | null => {
+  const outputOf = outputsOn(load, conditions.setup?.driven ?? []);
   const channels = conditions.channels.flatMap((channel) => {
-    const { [channel.channelIndex]: own } = load.channels;
+    const own = load.channels.find((_, k) => outputOf(k) === channel.channelIndex);
     return own
       ? [{ ...channel, loadOhms: own.ohms, loadOhmsStdUncertainty: ohmsStdUncertainty(own) }]
       : [];

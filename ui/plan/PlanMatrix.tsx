@@ -55,7 +55,7 @@ export function PlanMatrix({ facts, runs, made, onRuns }: PlanMatrixProps) {
       </Heading>
       <Text color="muted" fontSize="14px" mb={2}>
         Claimed combinations are framed.
-        {changes !== "" && ` In the order of the plan you change ${changes}.`}
+        {changes !== "" && ` In this order you change ${changes}.`}
       </Text>
       <Box overflowX="auto">
         <Table.Root size="sm" w="auto">

@@ -6,7 +6,7 @@ import { conditionsInName, type OwnConditions } from "./nameConditions";
 import { loadOfNote } from "./noteOf";
 
 const OTHERWISE =
-  "The file says otherwise than the planned run that you pressed. Check its conditions.";
+  "The note or name of this file disagrees with the planned run you chose. Check its conditions.";
 
 /**
  * The conditions of a file that are its own: its note says them for sure, its name most likely. Dropped alone after a tile of the plan was

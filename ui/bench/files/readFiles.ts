@@ -4,6 +4,7 @@ import { readMainsDrawLog, readSoakLog } from "@/core/run/reading";
 import { parseNumber } from "@/core/units";
 import {
   ANALYSIS_VERSION,
+  outputsOn,
   runConditions,
   type Load,
   type RunCapture,
@@ -68,7 +69,9 @@ export const readFiles = async (
   context: FilesContext,
 ): Promise<string | Finding> => {
   const { channelsDriven, setUp } = context;
-  const group = dropped.map((entry) => withoutIdle(entry, channelsDriven, setUp.setup.driven));
+  const { driven } = setUp.setup;
+  const placeOf = outputsOn(context.load, driven);
+  const group = dropped.map((entry) => withoutIdle(entry, channelsDriven, driven, placeOf));
   const prepared = otherwiseThanNoted(group, context) ?? prepare(group, context.load);
   if (!("kind" in prepared)) return prepared;
   const { kind, settings, outputs, fullScaleVolts } = prepared;
@@ -204,7 +207,7 @@ const prepare = (group: readonly FileEntry[], load: Load): Prepared | Finding =>
     return {
       code: "channel-mismatch",
       where: fileName,
-      advice: "choose which channel is an output.",
+      advice: "choose which channel is an output that was driven.",
     };
   const outputs = outputsOf(group, isLog ? load.channels.length : null);
   if (outputs.some((output) => !load.channels[output]))

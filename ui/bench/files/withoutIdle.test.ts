@@ -21,8 +21,10 @@ test("of fewer driven than were recorded the silent ones are left out; all that 
 test("where it is said which were driven, those are read", () =>
   expect(withoutIdle(file([0.8, 0.7, 0.001]), 2, [1, 2]).channels).toEqual([null, 1, 2]));
 
-test("a file is never left without an output, and of crosstalk nothing is left out", () => {
-  expect(withoutIdle(file([0.8]), 1, [3]).channels).toEqual([0]);
-  expect(withoutIdle(file([0.8, 0.7]), 1, [3]).channels).toEqual([0, 1]);
+test("two resistors on outputs B and C: both are read, by the outputs that they are on", () =>
+  expect(withoutIdle(file([0.8, 0.7]), 2, [1, 2], (k) => [1, 2][k]).channels).toEqual([0, 1]));
+
+test("a file that holds none of the driven outputs has none to read; of crosstalk nothing is left out", () => {
+  expect(withoutIdle(file([0.8, 0.7]), 1, [3]).channels).toEqual([null, null]);
   expect(withoutIdle(file([0.8, 0.001], { kind: "crosstalk" }), 1, []).channels).toEqual([0, 1]);
 });

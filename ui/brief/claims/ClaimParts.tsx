@@ -1,7 +1,8 @@
-import { useState } from "react";
+import { Box, HStack, Text } from "@chakra-ui/react";
 import type { FieldError, UseFormRegisterReturn } from "react-hook-form";
 import { channelLetter } from "@/core/verdict";
-import { drivenIn, type Setup } from "@/records";
+import type { Setup } from "@/records";
+import { ActionButton } from "../../parts/ActionButton";
 import { held, TextField } from "../../parts/fields";
 import { SetupChoices } from "../../parts/SetupFields";
 import type { ClaimEditorProps } from "./editorProps";
@@ -44,7 +45,6 @@ export function MadeForFields({
   madeFor: Setup;
   onChange(madeFor: Setup): void;
 }) {
-  const [typed, setTyped] = useState(() => madeFor.driven.map(channelLetter).join(", "));
   return (
     <>
       <SetupChoices
@@ -54,21 +54,10 @@ export function MadeForFields({
         unsaid="as supplied"
       />
       {channelCount > 1 && (
-        <TextField
-          id="made-for-channels"
-          label="Which channels"
-          field={held(typed, (text) => {
-            setTyped(text);
-            const driven = drivenIn(text, channelCount);
-            if (driven || text.trim() === "")
-              onChange({ ...madeFor, driven: [...(driven?.places ?? [])] });
-          })}
-          error={
-            typed.trim() === "" || drivenIn(typed, channelCount)?.places.length
-              ? undefined
-              : "Enter channels, such as A, B, or leave it empty."
-          }
-          placeholder="any"
+        <WhichChannels
+          channelCount={channelCount}
+          chosen={madeFor.driven}
+          onChange={(driven) => onChange({ ...madeFor, driven })}
         />
       )}
       <TextField
@@ -77,5 +66,44 @@ export function MadeForFields({
         placeholder="as supplied"
       />
     </>
+  );
+}
+
+/** The channels that a claim names; any will do where none is pressed. */
+function WhichChannels({
+  channelCount,
+  chosen,
+  onChange,
+}: {
+  channelCount: number;
+  chosen: readonly number[];
+  onChange(places: number[]): void;
+}) {
+  return (
+    <Box>
+      <Text fontSize="13.5px" color="muted" fontWeight={500}>
+        Which channels
+      </Text>
+      <HStack role="group" aria-label="Which channels" gap={1.5} wrap="wrap">
+        {Array.from({ length: channelCount }, (_, place) => {
+          const isChosen = chosen.includes(place);
+          return (
+            <ActionButton
+              key={place}
+              type="button"
+              minH="40px"
+              px={3}
+              aria-pressed={isChosen}
+              tone={isChosen ? "primary" : "quiet"}
+              onClick={() =>
+                onChange(isChosen ? chosen.filter((each) => each !== place) : [...chosen, place])
+              }
+            >
+              {channelLetter(place)}
+            </ActionButton>
+          );
+        })}
+      </HStack>
+    </Box>
   );
 }

@@ -43,7 +43,9 @@ export function FigureClaimForm({
   const [newId] = useState(makeId);
   const [revision, setRevision] = useState(claim?.revision);
   const forget = useKeptDraft(draftKey, form);
-  const [texts, madeFor] = useWatch({ control: form.control, name: ["texts", "madeFor"] });
+  const [texts, kept] = useWatch({ control: form.control, name: ["texts", "madeFor"] });
+  // A draft from before something was asked for lacks it.
+  const madeFor = { ...NO_SETUP, ...kept };
   const [wasTried, setTried] = useState(false);
   const wrong = wasTried ? claimErrors(kind, texts) : {};
   const { errors, isSubmitting } = formState;

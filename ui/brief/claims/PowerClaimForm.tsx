@@ -109,7 +109,7 @@ export function PowerClaimForm({
   const [revision, setRevision] = useState(initial?.revision);
   const forget = useKeptDraft(draftKey, form);
   // A draft from before this was asked for holds nothing of it.
-  const madeFor = useWatch({ control: form.control, name: "madeFor" }) ?? NO_SETUP;
+  const madeFor = { ...NO_SETUP, ...useWatch({ control: form.control, name: "madeFor" }) };
   const powerKind = useWatch({ control: form.control, name: "powerKind" });
   const setMadeFor = (to: Setup) => form.setValue("madeFor", to);
   const { errors, isSubmitting } = formState;

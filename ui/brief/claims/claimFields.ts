@@ -205,7 +205,7 @@ export const claimErrors = (
   ]);
 };
 
-/** The claim that the texts state. They must be without errors. */
+/** The claim that the texts state. @param texts that `claimErrors` finds nothing wrong with */
 export const statedBy = (kind: FigureKind, texts: ClaimTexts): StatedClaim => {
   const values = Object.fromEntries(
     CLAIM_FORMS[kind].fields.map((field) => {

@@ -31,8 +31,8 @@ export type LoadFormProps = {
 };
 
 const LOAD_KIND_LABELS: Readonly<Record<LoadKind, string>> = {
-  resistor: "one resistor a channel",
-  "resistor bank": "several resistors a channel",
+  resistor: "one resistor per channel",
+  "resistor bank": "several resistors per channel",
   "reactive network": "reactive network",
   loudspeaker: "loudspeaker",
 };
