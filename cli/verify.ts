@@ -1,10 +1,10 @@
 import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
 import { BadZip, readZip, type OpenedZip } from "@/archive/readZip";
-import { TONE_DEFAULTS } from "@/core/distortion";
-import { completeSettings, RUN_KINDS, type ChannelResult, type Recorded } from "@/core/run";
-import { analyseRun } from "@/core/run/reading";
-import { decodeCapture } from "@/pipeline/decode";
+import type { RecordedFile } from "@/bench/instruments";
+import type { ChannelResult } from "@/core/run";
+import { readWavLayout } from "@/core/wav";
+import { readRun } from "@/pipeline/readRun";
 import {
   PACKAGE_NAMES,
   readReview,
@@ -88,11 +88,19 @@ const verified = async (
   run: Run,
   changed: readonly string[],
 ): Promise<Verified> => {
-  const facts = { id: run.id, kind: run.kind, figureCount: 0, differing: [] };
-  const recordings = whyNot(run, zip, changed) ?? (await recordingsOf(zip, run));
-  return typeof recordings === "string"
-    ? { ...facts, outcome: "not re-analysed", because: recordings }
-    : comparedWith(run, recordings, facts);
+  const { id, kind, result } = run;
+  const found = whyNot(run, zip, changed) ?? (await readAgain(zip, run));
+  if (typeof found === "string")
+    return { id, kind, outcome: "not re-analysed", figureCount: 0, differing: [], because: found };
+  const differing = differencesOf(result.channels, found);
+  return {
+    id,
+    kind,
+    outcome: differing.length === 0 ? "same" : "differs",
+    figureCount: result.channels.flatMap(({ figures }) => figures).length,
+    differing,
+    because: null,
+  };
 };
 
 const pathOf = ({ sha256 }: Run["captures"][number]): string => `recordings/${sha256}.wav`;
@@ -115,65 +123,31 @@ const whyNot = (
     : null;
 };
 
-/** The recordings of a run with what its analysis was given; what is wrong with one, in words. */
-const recordingsOf = async (zip: OpenedZip, run: Run): Promise<Recorded[] | string> => {
-  const { readWith, channels: loads } = run.conditions;
-  const { shots = [], secondChannels = null } = readWith ?? {};
-  const recordings: Recorded[] = [];
-  for (const [k, capture] of run.captures.entries()) {
-    const bytes = await zip.read(pathOf(capture), RECORDING_LIMIT_BYTES);
-    const decoded = decodeCapture(new Uint8Array(bytes), capture.fullScaleVolts);
-    if (!decoded.ok) return decoded.finding.advice;
-    const { channels, sampleRateHz } = decoded.value;
-    const layout = recordedLayout(run as never, channels.length);
-    const { isSecondLoad, ...shot } = shots[k] ?? elsewhere(k);
-    recordings.push({
-      ...shot,
-      sampleRateHz,
-      volts: layout.outputs.map((channel) => channels[channel]),
-      input: layout.input === null ? null : channels[layout.input],
-      loads: (isSecondLoad ? secondChannels : null) ?? loads,
-    });
+/** The recordings of a run, read as they were read before; what is wrong with one, in words. */
+const readAgain = async (
+  zip: OpenedZip,
+  { captures, source, conditions, kind }: Run,
+): Promise<ChannelResult[] | string> => {
+  const { readWith, channels: loads, settings = {}, band, mainsHz } = conditions;
+  const files: RecordedFile[] = [];
+  for (const capture of captures) {
+    const wav = new Uint8Array(await zip.read(pathOf(capture), RECORDING_LIMIT_BYTES));
+    const header = readWavLayout(wav);
+    if (!header.ok) return header.finding.advice;
+    const layout = recordedLayout({ source, conditions } as never, header.value.channelCount);
+    files.push({ ...capture, wav, layout });
   }
-  return recordings;
-};
-
-/** What is known of a recording that was made elsewhere: the second of a run is into its second load. */
-const elsewhere = (k: number) => ({
-  shot: `file-${k + 1}`,
-  stimulus: null,
-  meters: null,
-  events: [],
-  isSecondLoad: k === 1,
-});
-
-const comparedWith = (
-  run: Run,
-  recordings: readonly Recorded[],
-  facts: Omit<Verified, "outcome" | "because">,
-): Verified => {
-  const { conditions, kind, result } = run;
-  const outcome = analyseRun(kind, recordings, {
-    settings: completeSettings(RUN_KINDS[kind].fields, conditions.settings ?? {}),
-    band: conditions.band ?? TONE_DEFAULTS.band,
-    mainsHz: conditions.mainsHz,
-    ratedWatts: conditions.readWith?.ratedWatts ?? null,
+  const outcome = await readRun({
+    kind,
+    settings,
+    instrument: { kind: "files", mainsHz, files },
+    loads,
+    secondLoads: readWith?.secondChannels ?? null,
+    ratedWatts: readWith?.ratedWatts ?? null,
+    shots: readWith?.shots,
+    band,
   });
-  if (!outcome.ok)
-    return {
-      ...facts,
-      outcome: "not re-analysed",
-      because: `the recordings do not tell it: ${outcome.finding.advice}`,
-    };
-  const stated = result.channels.flatMap(({ figures }) => figures);
-  const differing = differencesOf(result.channels, outcome.value);
-  return {
-    ...facts,
-    figureCount: stated.length,
-    differing,
-    outcome: differing.length === 0 ? "same" : "differs",
-    because: null,
-  };
+  return outcome.ok ? outcome.value : `the recordings do not tell it: ${outcome.finding.advice}`;
 };
 
 const differencesOf = (

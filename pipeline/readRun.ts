@@ -16,6 +16,11 @@ import { analyseRun, readTyped, responseChannel } from "@/core/run/reading";
 import { decodeCapture, type Decode } from "./decode";
 import { recordedFrom } from "./recorded";
 
+/** What is known of a recording that was played here. */
+type PlayedShot = Pick<Recorded, "shot" | "stimulus" | "meters" | "events"> & {
+  isSecondLoad: boolean;
+};
+
 export type ReadRequest = {
   kind: RunKind;
   settings: Settings;
@@ -25,6 +30,8 @@ export type ReadRequest = {
   /** Another load for the second recording, for runs that take two. */
   secondLoads: readonly ChannelConditions[] | null;
   ratedWatts: number | null;
+  /** The recordings in their order, where they were played here; those of others are taken for one of each load. */
+  shots?: readonly PlayedShot[];
   /** Where noise and distortion count, unless the settings say otherwise; the usual one where it is left out. */
   band?: Band;
 };
@@ -60,7 +67,7 @@ export const readRun = async (
 const recordingsOf = async (
   connected: Connected,
   { recordingCount, channelCount, sampleRatesHz }: Instrument["facts"],
-  { loads, secondLoads }: ReadRequest,
+  { loads, secondLoads, shots = [] }: ReadRequest,
   decode: Decode,
 ): Promise<Outcome<Recorded[]>> => {
   const recordings: Recorded[] = [];
@@ -71,13 +78,14 @@ const recordingsOf = async (
       drives: Array<boolean>(channelCount).fill(true),
       number,
     });
+    const elsewhere = { shot: `file-${number}`, stimulus: null, isSecondLoad: number === 2 };
+    const { isSecondLoad, ...shot } = shots[number - 1] ?? elsewhere;
     const recorded = recordedFrom(
       {
         ...capture,
         ...recording,
-        shot: `file-${number}`,
-        loads: number === 2 && secondLoads ? secondLoads : loads,
-        stimulus: null,
+        ...shot,
+        loads: isSecondLoad && secondLoads ? secondLoads : loads,
       },
       decode,
     );

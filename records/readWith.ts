@@ -1,6 +1,6 @@
 import { mixed } from "yup";
 import type { ChannelConditions } from "@/core/power";
-import type { Recorded } from "@/core/run";
+import type { Recorded, TypedReadings } from "@/core/run";
 
 /** What an analysis was given beside the recordings, so that they can be read again to the same figures. */
 export type ReadWith = {
@@ -9,6 +9,8 @@ export type ReadWith = {
   secondChannels: readonly ChannelConditions[] | null;
   /** A recording each, in the order in which they were read; none of recordings that were made elsewhere. */
   shots: readonly ReadShot[];
+  /** What a meter showed, a channel each, where no recording was made; readings from before it was kept lack it. */
+  typed?: readonly TypedReadings[];
 };
 
 export type ReadShot = Pick<Recorded, "shot" | "stimulus" | "meters" | "events"> & {
@@ -45,8 +47,13 @@ const isShot = (value: unknown): boolean => {
   );
 };
 
+const isTyped = (value: unknown): boolean =>
+  typeof value === "object" &&
+  value !== null &&
+  Object.values(value).every((each) => each === undefined || isNumber(each));
+
 const isReadWith = (value: unknown): value is ReadWith => {
-  const { ratedWatts, secondChannels, shots } = (value ?? {}) as Partial<ReadWith>;
+  const { ratedWatts, secondChannels, shots, typed } = (value ?? {}) as Partial<ReadWith>;
   return (
     (ratedWatts === null || (isNumber(ratedWatts) && ratedWatts > 0)) &&
     (secondChannels === null ||
@@ -54,6 +61,7 @@ const isReadWith = (value: unknown): value is ReadWith => {
     Array.isArray(shots) &&
     shots.length <= MOST_SHOTS &&
     shots.every(isShot) &&
+    (typed === undefined || (Array.isArray(typed) && typed.every(isTyped))) &&
     JSON.stringify(value).length <= MOST_CHARACTERS
   );
 };

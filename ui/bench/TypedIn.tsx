@@ -273,7 +273,10 @@ const runFromReadings = async (
     kind,
     source: "typed",
     sourceDetail: meter.trim() || "a meter",
-    conditions,
+    conditions: {
+      ...conditions,
+      readWith: { ratedWatts: null, secondChannels: null, shots: [], typed: readings },
+    },
     result: { kind, channels: outcome.value },
     analysisVersion: ANALYSIS_VERSION,
     captures: [],

@@ -93,11 +93,58 @@ test("a load without a resistance for one of its channels, and a recording that 
   expect(mockStored).toEqual([]);
 });
 
-test("only what came as recordings can be read again", () => {
+test("so does a recording that was played here, with what was known of it", async () => {
+  const shot = {
+    shot: "tone",
+    stimulus: null,
+    meters: null,
+    events: [],
+    isSecondLoad: false,
+    isCutShort: false,
+  };
+  const played = (isCutShort: boolean): Run => ({
+    ...run,
+    conditions: {
+      ...run.conditions,
+      readWith: { ...readWith, shots: [{ ...shot, isCutShort }] },
+    },
+  });
+  expect([canReadAgain(played(false)), canReadAgain(played(true))]).toEqual([true, false]);
+  await readAgain(run, into(4.1), corrected);
+  await readAgain(played(false), into(4.1), corrected);
+  expect(wattsOf(mockStored[1])).toBe(wattsOf(mockStored[0]));
+  expect(mockStored[1].conditions.readWith?.shots).toHaveLength(1);
+});
+
+test("and what a meter showed, typed in as volts", async () => {
+  const typed = [{ voltsRms: 20 }, { voltsRms: 18 }];
+  const meter: Run = {
+    ...run,
+    kind: "clip-search",
+    source: "typed",
+    captures: [],
+    conditions: { ...run.conditions, readWith: { ...readWith, typed } },
+  } as Run;
+  expect(canReadAgain(meter)).toBe(true);
+  await readAgain(meter, into(8), corrected);
+  await readAgain(meter, into(4), corrected);
+  // P = U²/R (Joule’s law)
+  expect(mockStored.map(wattsOf)).toEqual([50, 100]);
+  expect(mockStored[1]).toMatchObject({ source: "typed", conditions: { readWith: { typed } } });
+});
+
+test("a table of levels keeps its figures, which no load enters", async () => {
+  const table = { ...run, captures: [] };
+  await readAgain(table, into(4.1), corrected);
+  expect(mockStored[0].result.channels).toEqual(run.result.channels);
+  expect(mockStored[0].conditions.nominalOhms).toBe(4);
+});
+
+test("what the bench simulated, and readings whose beginnings were not kept, are not read again", () => {
   expect(canReadAgain(run)).toBe(true);
+  expect(canReadAgain({ ...run, source: "simulated-bench" })).toBe(false);
+  expect(canReadAgain({ ...run, kind: "heat-soak", captures: [] } as Run)).toBe(false);
   expect(canReadAgain({ ...run, source: "typed", captures: [] })).toBe(false);
-  expect(canReadAgain({ ...run, captures: [{ ...run.captures[0], fileName: "a.csv" }] })).toBe(
-    false,
-  );
-  expect(canReadAgain(runOf([50, 50]))).toBe(false);
+  const { readWith: _, ...conditions } = run.conditions;
+  expect(canReadAgain({ ...run, conditions })).toBe(false);
 });

@@ -1,8 +1,12 @@
-import type { Finding } from "@/core/outcome";
+import type { RecordedFile } from "@/bench/instruments";
+import { success, type Finding, type Outcome } from "@/core/outcome";
+import { RUN_KINDS, type ChannelResult } from "@/core/run";
+import { readWavLayout } from "@/core/wav";
 import {
   ANALYSIS_VERSION,
   ohmsStdUncertainty,
   outputsOn,
+  recordedLayout,
   type Correctable,
   type Load,
   type Run,
@@ -12,13 +16,18 @@ import { callback, handedOver, startJob } from "@/workers/benchClient";
 import { fetchCapture, storeRun, UploadFailed } from "../bench/uploadRun";
 import { newId } from "../parts/newId";
 
-/** Whether a run can be read again as if it had been taken into another load: its recordings came as files, and hold volts. */
-export const canReadAgain = ({ source, captures, conditions }: Run): boolean =>
-  source === "recording" &&
-  captures.length > 0 &&
-  captures.every(({ fileName }) => /\.wav$/i.test(fileName)) &&
-  conditions.readWith !== undefined &&
-  conditions.readWith.shots.length === 0;
+/**
+ * Whether a run can be read again as if it had been taken into another load: what was recorded or typed is there, whole, and is a reading
+ * of volts. The simulated bench played into the load that it states, and the watts of a soak were counted while it went on.
+ */
+export const canReadAgain = ({ kind, source, captures, conditions }: Run): boolean => {
+  const { worksInto, isSoaked } = RUN_KINDS[kind];
+  const { readWith } = conditions;
+  if (isSoaked || worksInto || source === "simulated-bench") return false;
+  if (source === "typed") return readWith?.typed !== undefined;
+  const isWhole = readWith !== undefined && !readWith.shots.some(({ isCutShort }) => isCutShort);
+  return captures.length === 0 || isWhole;
+};
 
 /** The conditions of a run with another load in place of its own; null where that load has none for one of its channels. */
 const intoLoad = (conditions: RunConditions, load: Load): RunConditions | null => {
@@ -60,31 +69,7 @@ export const readAgain = async (
       advice: "it has no resistance for one of the channels; enter it under Load.",
     };
   const { signal } = new AbortController();
-  const files = await Promise.all(
-    captures.map(async ({ sha256, fileName, fullScaleVolts }) => {
-      const wav = await fetchCapture(sha256, signal);
-      if (!wav) throw new UploadFailed(`The recording ${fileName} is no longer there.`);
-      const layout = {
-        outputs: conditions.channels.map(({ fileChannel }, k) => fileChannel ?? k),
-        input: conditions.inputFileChannel ?? null,
-      };
-      return { fileName, fullScaleVolts, wav, layout };
-    }),
-  );
-  const { mainsHz, settings, readWith } = conditions;
-  const outcome = await startJob((worker) =>
-    worker.readRun(
-      handedOver({
-        kind,
-        settings: settings ?? {},
-        instrument: { kind: "files", mainsHz, files },
-        loads: conditions.channels,
-        secondLoads: readWith?.secondChannels ?? null,
-        ratedWatts: readWith?.ratedWatts ?? null,
-      }),
-      callback(() => {}),
-    ),
-  ).finished;
+  const outcome = await resultOf(run, conditions, signal);
   if (!outcome.ok) return outcome.finding;
   return storeRun(
     run.amplifierId,
@@ -100,4 +85,40 @@ export const readAgain = async (
     },
     signal,
   );
+};
+
+/** The result under these conditions. */
+const resultOf = async (
+  { kind, source, captures, result }: Run,
+  conditions: RunConditions,
+  signal: AbortSignal,
+): Promise<Outcome<readonly ChannelResult[]>> => {
+  const { channels, mainsHz, settings = {}, band, readWith } = conditions;
+  const { secondChannels = null, ratedWatts = null, shots, typed } = readWith ?? {};
+  // A table of levels, or a log, states its figures itself: no load enters them.
+  if (captures.length === 0 && !typed) return success(result.channels);
+  const files: RecordedFile[] = [];
+  for (const { sha256, fileName, fullScaleVolts } of captures) {
+    const wav = await fetchCapture(sha256, signal);
+    if (!wav) throw new UploadFailed(`The recording ${fileName} is no longer there.`);
+    const header = readWavLayout(wav);
+    if (!header.ok) return header;
+    const layout = recordedLayout({ source, conditions }, header.value.channelCount);
+    files.push({ fileName, fullScaleVolts, wav, layout });
+  }
+  return startJob((worker) =>
+    worker.readRun(
+      handedOver({
+        kind,
+        settings,
+        instrument: typed ? { kind: "typed", readings: typed } : { kind: "files", mainsHz, files },
+        loads: channels,
+        secondLoads: secondChannels,
+        ratedWatts,
+        shots,
+        band,
+      }),
+      callback(() => {}),
+    ),
+  ).finished;
 };
