@@ -7,6 +7,7 @@ import { NO_LIMITS, playRun, type KeptShot } from "@/pipeline/playRun";
 import { readRun } from "@/pipeline/readRun";
 import {
   ANALYSIS_VERSION,
+  placesPlayed,
   runConditions,
   type RunCapture,
   type RunConditions,
@@ -121,8 +122,10 @@ const conditionsOf = (
 ): RunConditions =>
   runConditions({
     load,
-    channelCount: RUN_KINDS[run.kind].isBridged ? 1 : run.channelsDriven,
-    firstChannel: 0,
+    places: placesPlayed(load, run.channelsDriven, {
+      driven: [],
+      connection: RUN_KINDS[run.kind].isBridged ? "bridged" : "normal",
+    }),
     channelsDriven: run.channelsDriven,
     fullScaleVolts,
     mainsHz,

@@ -21,6 +21,8 @@ import { glimpseOf, type WaveGlimpse } from "./glance";
 export type LiveRequest = {
   instrument: InstrumentDescription;
   loadOhms: readonly number[];
+  /** Two outputs with one load between them. */
+  isBridged?: boolean;
   frequencyHz: number;
   limits: Omit<GuardLimits, "fullScaleVolts" | "overload">;
 };
@@ -105,7 +107,7 @@ export class LiveRun {
       const connected = await instrument.value.connect({
         loadOhms: request.loadOhms,
         isSpeakerLike: false,
-        isBridged: false,
+        isBridged: request.isBridged ?? false,
         rangeVolts: 0,
       });
       return success(new LiveRun(connected, request));

@@ -202,6 +202,18 @@ test("the bridge is worth twice the channel: volts double, each of the two sees 
   expect(Math.abs(figureOf(bridge.channels[0], "per-channel") / ofHalf - 1)).toBeLessThan(0.05);
 });
 
+test("any other run joins its outputs where it is asked to: bursts into a bridge give twice what each half gives", async () => {
+  const bursts = async (change: Partial<PlayRequest>): Promise<number[]> => {
+    const { channels } = await play(request("burst", {}, change));
+    return channels.map((channel) => figureOf(channel, "burst-1 kHz, 20 ms"));
+  };
+  const [bridge, ...more] = await bursts({ loads: [load(8.2), load(8.2)], isBridged: true });
+  expect(more).toEqual([]);
+  // Each half of a bridge sees half the load: handbook relation for two alike outputs.
+  const [half] = await bursts({ loads: [load(4.1), load(4.1)] });
+  expect(Math.abs(bridge / (2 * half) - 1)).toBeLessThan(0.05);
+});
+
 describe("guards while a run plays", () => {
   const one = { loads: [load(8.21)] };
   const SMALL = { ...LIMITS, loadWatts: 5, overload: { ratio: 2, seconds: 0.3 } };

@@ -55,6 +55,8 @@ export type PlayRequest = {
   /** What each driven channel works into, and another load for runs that take two. */
   loads: readonly ChannelConditions[];
   secondLoads: readonly ChannelConditions[] | null;
+  /** Two outputs with one load between them; as the kind of run has it where it is left out. */
+  isBridged?: boolean;
   ratedWatts: number | null;
   /** Full level where it is another than the rated output: what the amplifier was found to give. */
   levelWatts?: number | null;
@@ -104,7 +106,8 @@ const UNCLAIMED_WATTS = 10;
 /** What a run plays on and under: the instrument, what kind it is, and what is asked of it. */
 type Bench = {
   instrument: Instrument;
-  kind: RunKindFacts;
+  /** Two outputs with one load between them. */
+  isBridged: boolean;
   request: PlayRequest;
   /** With each set of loads, once it was hung there. */
   connected: Map<Shot["load"], Connected>;
@@ -126,12 +129,13 @@ export const playRun = async (
   const { shots, soak } = RUN_METHODS[request.kind];
   const { facts } = instrument.value;
   const settings = completeSettings(kind.fields, request.settings);
-  const channels = kind.isBridged ? request.loads.slice(0, 1) : request.loads;
+  const { isBridged = kind.isBridged ?? false } = request;
+  const channels = isBridged ? request.loads.slice(0, 1) : request.loads;
   const refused = refusal(kind, request, facts, channels.length);
   if (refused) return refused;
   const bench: Bench = {
     instrument: instrument.value,
-    kind,
+    isBridged,
     request,
     connected: new Map(),
     felt: new AccumulatedHeat(request.limits.sink?.startKelvin ?? 0),
@@ -194,13 +198,13 @@ const connectedTo = async (
 
 /** Which loads are connected to the outputs for a shot. */
 const wiringOf = (
-  { kind, request: { settings } }: Bench,
+  { isBridged, request: { settings } }: Bench,
   loads: readonly ChannelConditions[],
   load: Shot["load"],
 ): Wiring => ({
   loadOhms: loads.map(({ loadOhms }) => loadOhms),
   isSpeakerLike: load === "speaker",
-  isBridged: kind.isBridged ?? false,
+  isBridged,
   rangeVolts: typeof settings.rangeVolts === "number" ? settings.rangeVolts : 0,
 });
 
@@ -300,14 +304,14 @@ const beforeTrip = (recorded: Recorded, { seconds, isOfOutput }: ShotTrip): Reco
 
 /** What makes the run impossible before it begins, or null. */
 const refusal = (
-  { isBridged, leastChannels = 1, takesSecondLoad, title }: RunKindFacts,
+  { leastChannels = 1, takesSecondLoad, title }: RunKindFacts,
   { secondLoads }: PlayRequest,
   { name, channelCount, mostDriveVoltsRms }: InstrumentFacts,
   asked: number,
 ): ReturnType<typeof failure> | null => {
   if (mostDriveVoltsRms === null)
     return failure("no-signal", "Source", `${name} cannot play a signal; choose another source.`);
-  if (!isBridged && asked > channelCount)
+  if (asked > channelCount)
     return failure("channel-mismatch", "Channels", `${name} has ${channelCount}; choose fewer.`);
   if (asked < leastChannels)
     return failure(

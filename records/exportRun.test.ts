@@ -70,8 +70,6 @@ test("JSON: format, version, amplifier and the whole run", () => {
 describe("runConditions", () => {
   const facts = {
     load,
-    channelCount: 2,
-    firstChannel: 0,
     channelsDriven: 2,
     fullScaleVolts: 80,
     mainsHz: 50,
@@ -98,13 +96,13 @@ describe("runConditions", () => {
   });
 
   test("a recording of the second channel alone gets the second channel's load", () => {
-    expect(runConditions({ ...facts, channelCount: 1, firstChannel: 1 }).channels).toMatchObject([
+    expect(runConditions({ ...facts, places: [1] }).channels).toMatchObject([
       { channelIndex: 1, loadOhms: 8.18 },
     ]);
   });
 
   test("channels that the load does not have are left out, for the analysis to report", () => {
-    expect(runConditions({ ...facts, channelCount: 4 }).channels.length).toBe(2);
+    expect(runConditions({ ...facts, places: [0, 1, 2, 3] }).channels.length).toBe(2);
   });
 });
 

@@ -173,6 +173,7 @@ export {
   ANALYSIS_VERSION,
   conditionsInForce,
   correctableOf,
+  isBridgedRun,
   DEFAULT_UPLOAD_LIMIT_BYTES,
   entryOf,
   RUN_LIMIT_BYTES,
@@ -185,7 +186,7 @@ export {
   type RunDraft,
   type RunEntry,
 } from "./run";
-export { outputsOn, runConditions, type ConditionFacts } from "./runConditions";
+export { outputsOn, placesPlayed, runConditions, type ConditionFacts } from "./runConditions";
 export {
   MOST_REFUSED,
   NOTHING_UNDER_WAY,

@@ -18,8 +18,6 @@ test("what an analysis was given is kept as it was", () => {
   expect(readWithSchema().validateSync(GOOD)).toEqual(GOOD);
   const conditions = runConditions({
     load,
-    channelCount: 1,
-    firstChannel: 0,
     channelsDriven: 1,
     fullScaleVolts: 80,
     mainsHz: 50,

@@ -1,5 +1,5 @@
 import { array, mixed, number, object, string, type InferType } from "yup";
-import { RUN_KIND_NAMES, type RunKind } from "@/core/run";
+import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "@/core/run";
 import { readWithSchema } from "./readWith";
 import { runResultSchema, type RunResult } from "./runResult";
 import type { Correctable, Remarks } from "./remarks";
@@ -7,7 +7,7 @@ import { above0, MOST, upTo } from "./limits";
 import { levelSchema } from "./level";
 import { listOf } from "./listOf";
 import { LOAD_KINDS } from "./load";
-import { setupSchema } from "./setup";
+import { setupSchema, type Setup } from "./setup";
 import { trimmed } from "./text";
 
 /** Version of the analysis; a stored result says which one made it. Raise it when readings change. */
@@ -147,6 +147,10 @@ export const isRead = (
   driven.length === 0 || channels.some(({ channelIndex }) => driven.includes(channelIndex));
 
 export type RunConditions = InferType<typeof conditionsSchema>;
+
+/** Whether two outputs of a run have one load between them: by its kind, or as they are connected. */
+export const isBridgedRun = (kind: RunKind, setup: Pick<Setup, "connection">): boolean =>
+  RUN_KINDS[kind].isBridged === true || setup.connection === "bridged";
 
 /** What of a run's conditions may be corrected. */
 export const correctableOf = ({

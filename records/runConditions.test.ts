@@ -1,10 +1,8 @@
-import { NO_SETUP, runConditions, runSchema, takenRunSchema, validated } from ".";
+import { NO_SETUP, placesPlayed, runConditions, runSchema, takenRunSchema, validated } from ".";
 import { load, runOf } from "./testing/run";
 
 const facts = {
   load,
-  channelCount: 2,
-  firstChannel: 0,
   channelsDriven: 2,
   fullScaleVolts: 80,
   mainsHz: 50,
@@ -16,8 +14,8 @@ const confirmation = {
   at: "2026-11-25T10:00:00.000Z",
 };
 
-test("channels of a recording in order from the one named, each with its load; half widths become standard uncertainties", () => {
-  const { channels } = runConditions({ ...facts, channelCount: 1, firstChannel: 1 });
+test("the channels that are read, each with its load; half widths become standard uncertainties", () => {
+  const { channels } = runConditions({ ...facts, places: [1] });
   expect(channels).toEqual([
     {
       channelIndex: 1,
@@ -29,7 +27,7 @@ test("channels of a recording in order from the one named, each with its load; h
 });
 
 test("a channel that the load does not have is left out", () =>
-  expect(runConditions({ ...facts, channelCount: 3 }).channels.length).toBe(2));
+  expect(runConditions({ ...facts, places: [0, 1, 2] }).channels.length).toBe(2));
 
 test("what was confirmed is kept with the run, and may be stored with it", async () => {
   expect(runConditions(facts).confirmations).toBeUndefined();
@@ -51,9 +49,7 @@ test("what was confirmed is kept with the run, and may be stored with it", async
 test("two resistors on two of five outputs are those outputs’; a load with one for each keeps its own", () => {
   const setUp = { setup: { ...NO_SETUP, driven: [2, 3] } };
   const indices = (of: typeof load) =>
-    runConditions({ ...facts, load: of, channelCount: of.channels.length, setUp }).channels.map(
-      ({ channelIndex }) => channelIndex,
-    );
+    runConditions({ ...facts, load: of, setUp }).channels.map(({ channelIndex }) => channelIndex);
   expect(indices(load)).toEqual([2, 3]);
   const five = { ...load, channels: Array.from({ length: 5 }, () => load.channels[0]) };
   expect(indices(five)).toEqual([0, 1, 2, 3, 4]);
@@ -75,4 +71,20 @@ test("a run none of whose driven channels was read is refused with what to check
   expect((await driving([1])).ok).toBe(true);
   const refused = await driving([2]);
   expect(!refused.ok && Object.values(refused.errors).join()).toMatch(/check which were driven/);
+});
+
+test("a run plays into the resistors of the outputs that are driven; joined outputs have one load between them", () => {
+  const five = { channels: Array.from({ length: 5 }, () => load.channels[0]) };
+  const played = (
+    of: Pick<typeof load, "channels">,
+    count: number,
+    setup: Partial<typeof NO_SETUP>,
+  ) => placesPlayed(of, count, { ...NO_SETUP, ...setup });
+  expect(played(five, 2, {})).toEqual([0, 1]);
+  expect(played(five, 2, { driven: [1, 4] })).toEqual([1, 4]);
+  // Two resistors, hung on outputs C and D.
+  expect(played(load, 2, { driven: [2, 3] })).toEqual([0, 1]);
+  expect(played(load, 3, {})).toEqual([0, 1]);
+  expect(played(load, 2, { connection: "bridged" })).toEqual([0]);
+  expect(played(load, 2, { connection: "parallel", driven: [0, 1] })).toEqual([0]);
 });

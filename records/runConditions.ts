@@ -4,11 +4,12 @@ import { ohmsStdUncertainty, type Load } from "./load";
 import type { Confirmation } from "./rig";
 import type { ReadWith } from "./readWith";
 import type { RunConditions } from "./run";
+import type { Setup } from "./setup";
 
 export type ConditionFacts = {
   load: Load;
-  channelCount: number;
-  firstChannel: number;
+  /** Of the load's channels those that are read, from 0; all of them where it is left out. */
+  places?: readonly number[];
   channelsDriven: number;
   fullScaleVolts: number;
   mainsHz: number;
@@ -37,13 +38,28 @@ export const outputsOn = (
   driven.length > 0 && Math.max(...driven) >= channels.length ? (k) => driven[k] ?? k : (k) => k;
 
 /**
- * Conditions of a run from the load and what was declared: channels of the recording in order, from the first one
- * named. A channel that the load does not have is left out, which the analysis then reports.
+ * Which channels of a load a run plays into: those of the outputs that are driven where it is known which, else as many as are driven,
+ * from the first; joined outputs have one load between them.
+ */
+export const placesPlayed = (
+  load: Pick<Load, "channels">,
+  channelsDriven: number,
+  { driven, connection }: Pick<Setup, "driven" | "connection">,
+): number[] => {
+  const outputOf = outputsOn(load, driven);
+  const all = load.channels.map((_, k) => k);
+  const isNamed = driven.length > 0 && connection === "normal";
+  const played = isNamed ? all.filter((k) => driven.includes(outputOf(k))) : all;
+  return played.slice(0, connection === "normal" ? channelsDriven : 1);
+};
+
+/**
+ * Conditions of a run from the load and what was declared. A channel that the load does not have is left out, which the analysis then
+ * reports.
  */
 export const runConditions = ({
   load,
-  channelCount,
-  firstChannel,
+  places,
   channelsDriven,
   fullScaleVolts,
   mainsHz,
@@ -69,10 +85,14 @@ export const runConditions = ({
   ...(set ? { set } : {}),
   ...(level ? { level } : {}),
   ...(readWith ? { readWith } : {}),
-  channels: load.channels.slice(firstChannel, firstChannel + channelCount).map((channel, k) => ({
-    channelIndex: outputsOn(load, setUp?.setup?.driven ?? [])(firstChannel + k),
-    loadOhms: channel.ohms,
-    loadOhmsStdUncertainty: ohmsStdUncertainty(channel),
-    voltsStdUncertaintyRatio: voltsAccuracyRatio / COVERAGE_FACTOR,
-  })),
+  channels: load.channels.flatMap((channel, k) =>
+    places && !places.includes(k)
+      ? []
+      : {
+          channelIndex: outputsOn(load, setUp?.setup?.driven ?? [])(k),
+          loadOhms: channel.ohms,
+          loadOhmsStdUncertainty: ohmsStdUncertainty(channel),
+          voltsStdUncertaintyRatio: voltsAccuracyRatio / COVERAGE_FACTOR,
+        },
+  ),
 });

@@ -1,16 +1,41 @@
 import { isNearLoad } from "../power";
 import { RUN_KIND_NAMES, RUN_KINDS, type RunKind } from "../run";
-import { claimedSettings, otherSettings } from "./propose";
+import { BRIDGED, claimedSettings, otherSettings } from "./propose";
 import type { PlanFacts, PlannedRun } from "./types";
 
 /** What output may be measured under: one run of the plan, or none. */
 export type MatrixCell = Pick<PlannedRun, "kind" | "loadOhms" | "channelsDriven" | "setting"> & {
+  /** Two outputs have the load between them. */ isBridged: boolean;
   /** A claim is made for just this. */
   isClaimed: boolean;
 };
 
 /** All that can be measured on one supply and setting into one load. */
-export type MatrixRow = { setting: string; loadOhms: number; cells: readonly MatrixCell[] };
+export type MatrixRow = {
+  setting: string;
+  /** The setting departs in several things from the amplifier as supplied, and no claim names it. */
+  isCombined: boolean;
+  loadOhms: number;
+  cells: readonly MatrixCell[];
+};
+
+/** Every supply with every position of every switch, those with the fewest changes first; what is as supplied is not named. */
+const combinedSettings = ({ otherSupplies, switches }: PlanFacts): string[] => {
+  const choices = [
+    ["", ...otherSupplies.map((name) => `supply: ${name}`)],
+    ...switches.map(({ name, positions }) => [
+      "",
+      ...positions.slice(1).map((position) => `${name}: ${position}`),
+    ]),
+  ];
+  return choices
+    .reduce<string[][]>(
+      (made, parts) => made.flatMap((so) => parts.map((part) => (part ? [...so, part] : so))),
+      [[]],
+    )
+    .toSorted((one, other) => one.length - other.length)
+    .map((parts) => parts.join(", "));
+};
 
 const ascending = (one: number, other: number): number => one - other;
 
@@ -27,42 +52,51 @@ const countsOf = ({ claims, channelCount }: PlanFacts): number[] =>
     ascending,
   );
 
-/** What plans call two outputs with one load between them. */
-const BRIDGED = "bridged";
-
-/** Kinds of run that are made for claims, with how many channels are driven in each; a bridge drives its pairs. */
-const columnsOf = (facts: PlanFacts): { kind: RunKind; channelsDriven: number }[] =>
-  RUN_KIND_NAMES.flatMap((kind) => {
+/**
+ * Kinds of run that are made for claims, with how many channels are driven in each; a bridge drives its pairs, in a sweep of its own kind
+ * and in bursts.
+ */
+const columnsOf = (
+  facts: PlanFacts,
+): Pick<MatrixCell, "kind" | "channelsDriven" | "isBridged">[] => {
+  const { hasBridging, channelCount } = facts;
+  const pairs = hasBridging && channelCount > 1 ? Math.floor(channelCount / 2) : 0;
+  const bridged = (kind: RunKind) =>
+    pairs > 0 ? [{ kind, channelsDriven: pairs, isBridged: true }] : [];
+  return RUN_KIND_NAMES.flatMap((kind) => {
     const { isBridged, plan } = RUN_KINDS[kind];
-    if (isBridged)
-      return facts.hasBridging && facts.channelCount > 1
-        ? [{ kind, channelsDriven: Math.floor(facts.channelCount / 2) }]
-        : [];
-    const { madeFor } = plan;
-    if (madeFor === undefined) return [];
-    const counts = madeFor === "each-claim" ? countsOf(facts) : [facts.channelCount];
-    return counts.map((channelsDriven) => ({ kind, channelsDriven }));
+    if (isBridged) return bridged(kind);
+    if (plan.madeFor === undefined) return [];
+    const single = countsOf(facts).map((channelsDriven) => ({
+      kind,
+      channelsDriven,
+      isBridged: false,
+    }));
+    return [...single, ...(kind === "burst" ? bridged(kind) : [])];
   });
+};
 
 /**
  * Every combination of supply and setting, load, kind of run and channels driven under which output can be measured; the amplifier as
  * supplied first. Definition: claimed is what a claim of power names.
  */
 export const planMatrix = (facts: PlanFacts): MatrixRow[] => {
-  const settings = [...new Set([...claimedSettings(facts), ...otherSettings(facts)])];
+  const simple = [...claimedSettings(facts), ...otherSettings(facts)];
+  const settings = [...new Set([...simple, ...combinedSettings(facts)])];
   const columns = columnsOf(facts);
   return settings.flatMap((setting) =>
     loadsOf(facts).map((loadOhms) => ({
       setting,
+      isCombined: !simple.includes(setting),
       loadOhms,
-      cells: columns.map(({ kind, channelsDriven }) => ({
+      cells: columns.map(({ kind, channelsDriven, isBridged }) => ({
         kind,
         channelsDriven,
+        isBridged,
         loadOhms,
-        setting: RUN_KINDS[kind].isBridged
-          ? [setting, BRIDGED].filter(Boolean).join(", ")
-          : setting,
+        setting: isBridged ? [setting, BRIDGED].filter(Boolean).join(", ") : setting,
         isClaimed:
+          !isBridged &&
           RUN_KINDS[kind].plan.madeFor === "each-claim" &&
           facts.claims.some(
             (claim) =>

@@ -102,10 +102,7 @@ test("a run added by hand is typical for its kind, and its name is new", () => {
 });
 
 test("every planned power is that of its kind: watts none, ratios of what is expected there", () => {
-  for (const { kind, watts, loadOhms, channelsDriven } of proposePlan(
-    facts({ hasBridging: true }),
-    "everything",
-  )) {
+  for (const { kind, watts, loadOhms, channelsDriven } of proposePlan(facts(), "everything")) {
     const { level } = RUN_KINDS[kind].plan;
     const wanted =
       "watts" in level
@@ -238,6 +235,22 @@ test("a claim that names a supply has its own runs, which alone prove it; with e
   );
 });
 
+test("a bridge is planned with twice what each half gives into half its load, in sweeps and in bursts alike", () => {
+  const given = facts({ hasBridging: true, expectedWatts: (ohms) => 400 / ohms });
+  const asked = { loadOhms: 8, channelsDriven: 1, setting: "bridged" };
+  const [sweep, burst] = (["bridged", "burst"] as const).map((kind) =>
+    newRun(kind, given, [], asked),
+  );
+  const ratioOf = (kind: "bridged" | "burst"): number => {
+    const { level } = RUN_KINDS[kind].plan;
+    return "ratio" in level ? level.ratio : NaN;
+  };
+  // 100 W from each half into 4 Ω, planned to two digits.
+  for (const run of [sweep, burst])
+    expect(run.watts / (200 * ratioOf(run.kind as "burst"))).toBeCloseTo(1, 1);
+  expect(burst.proves).toEqual([]);
+});
+
 describe("the matrix of what can be measured", () => {
   const claimed = (id: string, loadOhms: number, channelsDriven: number, setting?: string) => ({
     id,
@@ -256,17 +269,22 @@ describe("the matrix of what can be measured", () => {
   const rows = planMatrix(given);
 
   test("has every setting with every load, each once, and every kind with its numbers of channels", () => {
+    const combined = "supply: 48 V brick, limiter: off";
     expect(rows.map(({ setting, loadOhms }) => [setting, loadOhms])).toEqual(
-      ["", "supply: 48 V brick", "limiter: off"].flatMap((setting) => [
+      ["", "supply: 48 V brick", "limiter: off", combined].flatMap((setting) => [
         [setting, 8],
         [setting, 4],
         [setting, 2.67],
       ]),
     );
+    expect(rows.filter(({ isCombined }) => isCombined).map(({ setting }) => setting)).toEqual(
+      Array(3).fill(combined),
+    );
     for (const { cells } of rows)
       expect(cells.map(({ kind, channelsDriven }) => [kind, channelsDriven])).toEqual([
         ["power-sweep", 1],
         ["power-sweep", 2],
+        ["burst", 1],
         ["burst", 2],
       ]);
   });
@@ -274,12 +292,17 @@ describe("the matrix of what can be measured", () => {
   test("where outputs can be bridged there is a column for it, on every setting", () => {
     const bridged = planMatrix({ ...given, hasBridging: true, channelCount: 4 });
     for (const { setting, cells } of bridged)
-      expect(cells.filter(({ kind }) => kind === "bridged")).toEqual([
-        expect.objectContaining({
+      expect(
+        cells.filter(({ isBridged }) => isBridged).map(({ isBridged: _, ...cell }) => cell),
+      ).toEqual(
+        ["burst", "bridged"].map((kind) => ({
+          kind,
+          loadOhms: cells[0].loadOhms,
           channelsDriven: 2,
           setting: setting === "" ? "bridged" : `${setting}, bridged`,
-        }),
-      ]);
+          isClaimed: false,
+        })),
+      );
     const [run] = proposePlan({ ...given, hasBridging: true }, "everything").filter(
       ({ kind }) => kind === "bridged",
     );
@@ -289,10 +312,18 @@ describe("the matrix of what can be measured", () => {
 
   test("marks what claims name, and nothing else", () =>
     expect(rows.flatMap(({ cells }) => cells).filter(({ isClaimed }) => isClaimed)).toEqual([
-      { kind: "power-sweep", loadOhms: 8, channelsDriven: 2, setting: "", isClaimed: true },
+      {
+        kind: "power-sweep",
+        loadOhms: 8,
+        channelsDriven: 2,
+        isBridged: false,
+        setting: "",
+        isClaimed: true,
+      },
       {
         kind: "power-sweep",
         loadOhms: 4,
+        isBridged: false,
         channelsDriven: 2,
         setting: "supply: 48 V brick",
         isClaimed: true,

@@ -29,6 +29,12 @@ export const proposePlan = (facts: PlanFacts, size: PlanSize): PlannedRun[] => {
 
 type Draft = Omit<PlannedRun, "id">;
 
+/** What plans call two outputs with one load between them. */
+export const BRIDGED = "bridged";
+
+const isBridgedIn = (kind: RunKind, setting: string): boolean =>
+  RUN_KINDS[kind].isBridged === true || setting.split(", ").includes(BRIDGED);
+
 const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
   const { claims, channelCount } = facts;
   const { isBridged, plan } = RUN_KINDS[kind];
@@ -40,7 +46,7 @@ const runsOf = (kind: RunKind, facts: PlanFacts, size: PlanSize): Draft[] => {
           draftOf(kind, facts, {
             loadOhms: ohms,
             channelsDriven: Math.floor(channelCount / 2),
-            setting: "bridged",
+            setting: BRIDGED,
           }),
         ]
       : [];
@@ -161,10 +167,15 @@ const draftOf = (
   kind,
   loadOhms,
   channelsDriven,
-  watts: wattsOf(kind, facts, loadOhms, channelsDriven),
+  // Each half of a bridge sees half the load, and both give as much as there.
+  watts: isBridgedIn(kind, setting)
+    ? 2 * wattsOf(kind, facts, loadOhms / 2, 2 * channelsDriven)
+    : wattsOf(kind, facts, loadOhms, channelsDriven),
   seconds: RUN_KINDS[kind].plan.seconds,
   setting,
-  proves: provenBy(kind, madeFor(facts, setting), loadOhms, channelsDriven),
+  proves: isBridgedIn(kind, setting)
+    ? []
+    : provenBy(kind, madeFor(facts, setting), loadOhms, channelsDriven),
 });
 
 const wattsOf = (

@@ -65,9 +65,11 @@ export const takenLevel = (
   ohms: number,
   claims: readonly Pick<StatedPower, "powerWatts" | "loadOhms">[],
   found: readonly FoundLimit[],
+  isBridged = false,
 ): TakenLevel | null => {
-  const claimed = claimedWatts(ohms, claims, false);
-  const known = found.filter(({ nominalOhms }) => isNearLoad(nominalOhms, ohms));
+  const claimed = claimedWatts(ohms, claims, isBridged);
+  // What single outputs were found to give says nothing of a bridge.
+  const known = isBridged ? [] : found.filter(({ nominalOhms }) => isNearLoad(nominalOhms, ohms));
   const least = known.length > 0 ? Math.min(...known.map(({ watts }) => watts)) : null;
   const into = `into ${formatShort(ohms)} Ω`;
   if (least !== null && (claimed === null || least < claimed))

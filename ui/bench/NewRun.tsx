@@ -306,7 +306,7 @@ type SimulatedProps = Pick<
   "amplifier" | "claims" | "loads" | "details" | "found" | "sinks" | "onStored"
 > & { kind: RunKind; guards: Guards; channelsDriven: number | null; firstSetup: Setup };
 
-/** What can be predicted has a bench of its own, with every parameter; the other runs share one form. */
+/** What can be predicted, output by output, has a bench of its own, with every parameter; the other runs share one form. */
 function Simulated({
   kind,
   amplifier,
@@ -321,9 +321,10 @@ function Simulated({
   onStored,
 }: SimulatedProps) {
   const engine = useBenchEngine();
-  const setUp = namedSetup(setup, details);
+  // It drives the first so many.
+  const setUp = namedSetup({ ...setup, driven: [] }, details);
   useShownSetup(chosenSetup(setup, details));
-  if (!RUN_KINDS[kind].isPredicted)
+  if (!RUN_KINDS[kind].isPredicted || setup.connection !== "normal")
     return (
       <RunForm
         key={kind}

@@ -8,7 +8,17 @@ import { claimedWatts } from "@/core/claim";
 import type { SinkFacts } from "@/core/drive";
 import { RUN_KINDS, type RunKind } from "@/core/run";
 import { parseNumber } from "@/core/units";
-import type { Amplifier, BenchJob, StatedPower, Details, Guards, Load, Setup } from "@/records";
+import {
+  drivenIn,
+  isBridgedRun,
+  type Amplifier,
+  type BenchJob,
+  type StatedPower,
+  type Details,
+  type Guards,
+  type Load,
+  type Setup,
+} from "@/records";
 import { ActionButton } from "../parts/ActionButton";
 import { useKeys } from "../parts/keys";
 import { newId } from "../parts/newId";
@@ -34,6 +44,7 @@ import { Through } from "./Through";
 import { LiveDrive } from "./live/LiveDrive";
 import { loadChoice } from "./loadChoice";
 import { onSimulated, type PlayedOn } from "./playedOn";
+import { whyNotJoined } from "./whyNotJoined";
 import { runsOfSet, setLabel, MOST_RUNS } from "./runSets";
 import { NO_SET, SetFields } from "./SetFields";
 import { settingTexts } from "./settingsForm";
@@ -86,7 +97,7 @@ const useRunForm = ({
     Math.min(loadOf(loadId).channels.length, playedOn(simulated).channelCount);
   const usual = usualLoad(kind, loads);
   const form = useForm<RunFormTexts, unknown, RunFormValues>({
-    resolver: yupResolver(runFormSchema(fields, mostChannelsOf)) as never,
+    resolver: yupResolver(runFormSchema(fields, amplifier.channelCount, mostChannelsOf)) as never,
     mode: "onChange",
     defaultValues: {
       simulated: NEAREST[amplifier.kind],
@@ -108,32 +119,37 @@ const useRunForm = ({
   const load = loadOf(loadId);
   const second = loads.find(({ id }) => id !== load.id) ?? null;
   const mostChannels = mostChannelsOf(simulated, loadId);
-  const { isBridged } = RUN_KINDS[kind];
-  const setUp = namedSetup(isBridged ? { ...setup, connection: "bridged" } : setup, details);
+  const isBridged = isBridgedRun(kind, setup);
+  const driven = drivenIn(channelsText, amplifier.channelCount) ?? { count: 1, places: [] };
+  const connected: Setup = isBridged ? { ...setup, connection: "bridged" } : setup;
+  const whyNot = whyNotJoined(playedOn(simulated), connected);
+  const setUp = namedSetup({ ...connected, driven: [...driven.places] }, details);
   const meant = claimsMadeFor(setUp.setting, claims);
-  const ratedWatts = claimedWatts(load.nominalOhms, meant, setUp.setup.connection === "bridged");
-  const level = takenLevel(load.nominalOhms, meant, found);
+  const ratedWatts = claimedWatts(load.nominalOhms, meant, isBridged);
+  const level = takenLevel(load.nominalOhms, meant, found, isBridged);
   // The simulated bench knows how warm its own is.
-  const sinkOf = (driven: number) => real && sinkOn(sinks, load.id, driven);
+  const sinkOf = (count: number) => real && sinkOn(sinks, load.id, count);
   const runsOf = ({ set, channelsDriven, settings }: RunFormValues) => {
+    const places = set.channelCounts.length > 0 ? [] : [...channelsDriven.places];
+    const now = { ...connected, driven: places };
     const one: BenchJob = {
       id: newId(),
       kind,
       rig: {},
       loadId: load.id,
       secondLoadId: second?.id ?? null,
-      channelsDriven,
+      channelsDriven: channelsDriven.count,
       settings,
-      ...setUp,
+      ...namedSetup(now, details),
       ratedWatts,
       level: level && { watts: level.watts, from: level.from },
       seed: 1,
       set: null,
-      sink: sinkOf(channelsDriven),
+      sink: sinkOf(channelsDriven.count),
     };
     return runsOfSet(one, set, setLabel(RUN_KINDS[kind].title, set), newId).map((job) => ({
       ...job,
-      ...setUpAs(job, setup, details),
+      ...setUpAs(job, now, details),
       ...playedOn(simulated).job(job.setting, details.supplies),
     }));
   };
@@ -149,10 +165,12 @@ const useRunForm = ({
     setSetup,
     setUp,
     /** A bridged run joins them whatever is chosen. */
-    joinableCount: isBridged ? 1 : amplifier.channelCount,
+    joinableCount: RUN_KINDS[kind].isBridged ? 1 : amplifier.channelCount,
+    whyNot,
+    canPlay: whyNot === null && !playedOn(simulated).isHeld,
     runsOf,
     sinkOf,
-    channelsDriven: Math.max(1, Math.min(mostChannels, Math.round(parseNumber(channelsText) ?? 1))),
+    channelsDriven: Math.min(mostChannels, driven.count),
     frequencyHz: parseNumber(frequencyText ?? "") ?? 1000,
   };
 };
@@ -168,9 +186,10 @@ export function RunForm(props: RunFormProps) {
   const [isOpen, setOpen] = useState(false);
   const [isByHand, setByHand] = useState(byHand === "first");
   const [message, setMessage] = useState<string | null>(null);
-  const canByHand = byHand !== undefined && !played.isHeld;
+  const canByHand = byHand !== undefined && shown.canPlay;
   const start = form.handleSubmit(
     (values) => {
+      if (shown.whyNot) return setMessage(shown.whyNot);
       const runs = shown.runsOf(values);
       if (runs.length > MOST_RUNS)
         return setMessage(`That makes ${runs.length} runs; a set may have up to ${MOST_RUNS}.`);
@@ -313,8 +332,8 @@ function MoreFields({
 const setUpAs = ({ setting }: BenchJob, setup: Setup, details: Details) => {
   const own = namedSetup(setup, details);
   if (setting === own.setting || setup.connection !== "normal") return {};
-  const { input, levelControl, warmth, mains } = setup;
-  const kept = { input, levelControl, warmth, mains };
+  const { input, levelControl, warmth, mains, driven } = setup;
+  const kept = { input, levelControl, warmth, mains, driven };
   return namedSetup({ ...setupFromText(setting, details), ...kept }, details);
 };
 

@@ -242,8 +242,6 @@ const runFromReadings = async (
   const into = RUN_KINDS[kind].worksInto ? speakerOf(channels[0]) : load;
   const whole = runConditions({
     load: into,
-    channelCount: into.channels.length,
-    firstChannel: 0,
     channelsDriven: channelsDriven.count,
     setUp,
     fullScaleVolts: 1,

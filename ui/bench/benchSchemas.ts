@@ -74,22 +74,30 @@ const setSchema = object({
     .max(MOST_RUNS, `Enter a number of repeats from 1 to ${MOST_RUNS}.`),
 });
 
-const channelsUpTo = (most: number) =>
-  quantity(`From 1 to ${most}.`)
-    .integer(`From 1 to ${most}.`)
-    .min(1, `From 1 to ${most}.`)
-    .max(most, `From 1 to ${most}.`);
+const drivenChannels = (channelCount: number) =>
+  mixed<Driven>()
+    .transform((_, text: unknown) => drivenIn(String(text ?? ""), channelCount) ?? undefined)
+    .required(DRIVEN_ADVICE);
 
-/** A run on the simulated bench. @param mostChannelsOf with the load that has this id on that amplifier */
+/**
+ * A run on a bench that plays.
+ * @param channelCount of the amplifier
+ * @param mostChannelsOf with the load that has this id on that amplifier
+ */
 export const runFormSchema = (
   fields: readonly SettingField[],
+  channelCount: number,
   mostChannelsOf: (simulated: string, loadId: string) => number,
 ) =>
   object({
     simulated: string().required(),
     loadId: string().required("Choose the load to drive."),
-    channelsDriven: number().when(["simulated", "loadId"], ([simulated, loadId]) =>
-      channelsUpTo(mostChannelsOf(simulated as string, loadId as string)),
+    channelsDriven: drivenChannels(channelCount).when(
+      ["simulated", "loadId"],
+      ([simulated, loadId], schema) => {
+        const most = mostChannelsOf(simulated as string, loadId as string);
+        return schema.test("most", `From 1 to ${most}.`, ({ count }) => count <= most);
+      },
     ),
     settings: settingsSchema(fields),
     set: setSchema,
@@ -113,7 +121,7 @@ export type RunFormTexts = {
 export type RunFormValues = {
   simulated: string;
   loadId: string;
-  channelsDriven: number;
+  channelsDriven: Driven;
   settings: Settings;
   set: InferType<typeof setSchema>;
 };
@@ -127,9 +135,7 @@ const accuracy = number()
 export const typedSchema = (fields: readonly SettingField[], channelCount: number) =>
   object({
     loadId: string().required(),
-    channelsDriven: mixed<Driven>()
-      .transform((_, text: unknown) => drivenIn(String(text ?? ""), channelCount) ?? undefined)
-      .required(DRIVEN_ADVICE),
+    channelsDriven: drivenChannels(channelCount),
     meter: string().defined(),
     accuracy,
     channels: array(

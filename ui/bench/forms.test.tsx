@@ -92,6 +92,26 @@ describe("a run on the simulated bench", () => {
     expect(mockStarted).toMatchObject([[{ kind: "spectrum", channelsDriven: 1, loadId: "load" }]]);
   });
 
+  test("one of the outputs, or two of them joined: the run is stored as just that", async () => {
+    show("spectrum");
+    await fill("Channels driven", "B");
+    await run();
+    await fill("Channels driven", "1");
+    await userEvent.selectOptions(screen.getByLabelText("Outputs"), "bridged");
+    await run();
+    await userEvent.selectOptions(screen.getByLabelText("Outputs"), "parallel");
+    await run();
+    expect(mockStarted.map(([job]) => [job.channelsDriven, job.setup?.driven])).toEqual([
+      [1, [1]],
+      [1, []],
+    ]);
+    expect(mockStarted[1][0]).toMatchObject({
+      setup: { connection: "bridged" },
+      setting: "bridged",
+    });
+    screen.getByText(/cannot connect outputs in parallel/);
+  });
+
   test("low-ohm stress takes the least load that is there", () => {
     show("low-ohm");
     expect(valueOf("Load")).toBe("four");
@@ -109,7 +129,7 @@ describe("a run on the simulated bench", () => {
     ["Tone", "loud", "Enter a number from 10 to 20000 Hz."],
     ["Tone", "50k", "From 10 to 20000 Hz."],
     ["Channels driven", "3", "From 1 to 2."],
-    ["Channels driven", "1,5", "From 1 to 2."],
+    ["Channels driven", "1,5", "Enter how many, or which: 2, or A, C."],
   ])("%s “%s” is told beside it, stays, and starts nothing", async (label, text, message) => {
     show("spectrum");
     await fill(label, text);

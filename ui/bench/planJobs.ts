@@ -34,7 +34,8 @@ export const planJobs = (
     if (!load) return [];
     const meant = claimsMadeFor(setting, claims);
     const setUp = namedSetup(setupFromText(setting, details), details);
-    const level = takenLevel(load.nominalOhms, meant, found);
+    const isBridged = setUp.setup.connection === "bridged";
+    const level = takenLevel(load.nominalOhms, meant, found, isBridged);
     return [
       {
         id: newId(),
@@ -47,7 +48,7 @@ export const planJobs = (
         ...setUp,
         // As the plan names it, so that it is found to be made.
         setting,
-        ratedWatts: claimedWatts(load.nominalOhms, meant, setUp.setup.connection === "bridged"),
+        ratedWatts: claimedWatts(load.nominalOhms, meant, isBridged),
         level: level && { watts: level.watts, from: level.from },
         seed: 1,
         set: null,

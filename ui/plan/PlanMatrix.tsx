@@ -1,5 +1,6 @@
 import { Box, Heading, Table, Text } from "@chakra-ui/react";
 import { Check } from "lucide-react";
+import { useState } from "react";
 import { drivenText } from "@/core/claim";
 import {
   changesIn,
@@ -8,6 +9,7 @@ import {
   orderedGently,
   planMatrix,
   type MatrixCell,
+  type MatrixRow,
   type PlanFacts,
   type PlannedRun,
 } from "@/core/plan";
@@ -16,7 +18,11 @@ import { formatShort } from "@/core/units";
 import type { RunEntry } from "@/records";
 import { isMade } from "@/records/facts";
 import { settingName } from "@/phrasing";
+import { ActionButton } from "../parts/ActionButton";
 import { Panel } from "../parts/Panel";
+
+const pairsText = (count: number): string =>
+  count === 1 ? "one pair bridged" : `${count} pairs bridged`;
 
 /** "9 changes of the load, 1 of the supply or a switch" */
 const changesText = (runs: readonly PlannedRun[]): string => {
@@ -38,7 +44,11 @@ export type PlanMatrixProps = {
 
 /** Every combination under which output can be measured: a press puts it into the plan or takes it out. */
 export function PlanMatrix({ facts, runs, made, onRuns }: PlanMatrixProps) {
-  const rows = planMatrix(facts);
+  const all = planMatrix(facts);
+  const [isWhole, setWhole] = useState(false);
+  const isIn = (row: MatrixRow) =>
+    runs.some((run) => row.cells.some((cell) => isInCell(run, cell)));
+  const rows = all.filter((row) => isWhole || !row.isCombined || isIn(row));
   const press = (cell: MatrixCell, isPlanned: boolean) =>
     onRuns(
       isPlanned
@@ -65,14 +75,16 @@ export function PlanMatrix({ facts, runs, made, onRuns }: PlanMatrixProps) {
                 <Table.ColumnHeader color="muted">Supply and settings</Table.ColumnHeader>
               )}
               <Table.ColumnHeader color="muted">Load</Table.ColumnHeader>
-              {columns.map(({ kind, channelsDriven }) => (
+              {columns.map(({ kind, channelsDriven, isBridged }) => (
                 <Table.ColumnHeader
-                  key={`${kind} ${channelsDriven}`}
+                  key={`${kind} ${channelsDriven} ${isBridged}`}
                   color="muted"
                   textAlign="center"
                 >
                   {RUN_KINDS[kind].title}
-                  <Text fontWeight={400}>{drivenText(channelsDriven)}</Text>
+                  <Text fontWeight={400}>
+                    {isBridged ? pairsText(channelsDriven) : drivenText(channelsDriven)}
+                  </Text>
                 </Table.ColumnHeader>
               ))}
             </Table.Row>
@@ -88,7 +100,7 @@ export function PlanMatrix({ facts, runs, made, onRuns }: PlanMatrixProps) {
                 <Table.Cell whiteSpace="nowrap">{formatShort(loadOhms)} Ω</Table.Cell>
                 {cells.map((cell) => (
                   <Cell
-                    key={`${cell.kind} ${cell.channelsDriven}`}
+                    key={`${cell.kind} ${cell.channelsDriven} ${cell.isBridged}`}
                     cell={cell}
                     isPlanned={runs.some((run) => isInCell(run, cell))}
                     isDone={isMade(cell, made)}
@@ -100,16 +112,28 @@ export function PlanMatrix({ facts, runs, made, onRuns }: PlanMatrixProps) {
           </Table.Body>
         </Table.Root>
       </Box>
+      {all.some(({ isCombined }) => isCombined) && (
+        <ActionButton
+          aria-expanded={isWhole}
+          minH="36px"
+          px={3}
+          mt={2}
+          fontSize="14px"
+          onClick={() => setWhole((now) => !now)}
+        >
+          {isWhole ? "Fewer combinations" : "Every supply with every switch"}
+        </ActionButton>
+      )}
     </Panel>
   );
 }
 
 /** "Power against distortion, 8 Ω, one channel driven, 48 V brick" */
-const nameOf = ({ kind, loadOhms, channelsDriven, setting }: MatrixCell): string =>
+const nameOf = ({ kind, loadOhms, channelsDriven, setting, isBridged }: MatrixCell): string =>
   [
     RUN_KINDS[kind].title,
     `${formatShort(loadOhms)} Ω`,
-    drivenText(channelsDriven),
+    isBridged ? pairsText(channelsDriven) : drivenText(channelsDriven),
     settingName(setting),
   ]
     .filter(Boolean)

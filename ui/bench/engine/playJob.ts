@@ -1,9 +1,11 @@
 import { findingText, type Finding } from "@/core/outcome";
-import { RUN_KINDS, type ShotLoad } from "@/core/run";
+import type { ShotLoad } from "@/core/run";
 import {
   NO_SETUP,
   ANALYSIS_VERSION,
   guardLimits,
+  isBridgedRun,
+  placesPlayed,
   runConditions,
   type BenchJob,
   type Guards,
@@ -11,6 +13,7 @@ import {
   type ReadShot,
   type ReadWith,
   type RunCapture,
+  type Setup,
   type UnderWayShot,
 } from "@/records";
 import { callback, handedOver, startJob } from "@/workers/benchClient";
@@ -58,6 +61,7 @@ export const playJob = async (
   const load = loads.find(({ id }) => id === job.loadId);
   if (!load) return NO_LOAD;
   const { kind } = job;
+  const setup = setupOf(job);
   const found = benchOfJob(job, device());
   if (!found.ok) return found.finding;
   const { value: bench } = found;
@@ -65,16 +69,14 @@ export const playJob = async (
     runConditions({
       readWith,
       load: each,
-      channelCount: RUN_KINDS[kind].isBridged ? 1 : job.channelsDriven,
-      firstChannel: 0,
+      places: placesPlayed(each, job.channelsDriven, setup),
       channelsDriven: job.channelsDriven,
       fullScaleVolts,
       mainsHz: bench.mainsHz,
       voltsAccuracyRatio: bench.voltsAccuracyRatio,
       confirmations: job.confirmations,
       settings: job.settings as Record<string, number | string>,
-      // A run under way from before setups were kept does not record its own.
-      setUp: { ...job, setup: job.setup ?? NO_SETUP },
+      setUp: { ...job, setup },
       set: job.set,
       level: job.level,
     });
@@ -85,12 +87,7 @@ export const playJob = async (
   const sink = warmSink(amplifierId, job.sink);
   const kept = await keptShots(shots, signal);
   const readShots = kept.flatMap(readShotOf);
-  const captures = kept.map(({ sha256, name, fileName, fullScaleVolts }): RunCapture => ({
-    sha256,
-    fileName,
-    fullScaleVolts,
-    shot: name,
-  }));
+  const captures = kept.map(captureOf);
   const store = async (shot: KeptShot): Promise<void> => {
     const { wav, ...facts } = shot;
     const capture = await uploadCapture({ ...shot, bytes: new Blob([wav]) }, signal);
@@ -110,6 +107,7 @@ export const playJob = async (
         instrument: bench.instrument,
         loads: channelsOf(load),
         secondLoads: second && channelsOf(second),
+        isBridged: setup.connection === "bridged",
         ratedWatts: job.ratedWatts,
         levelWatts: job.level?.watts ?? null,
         sampleRateHz: bench.sampleRateHz,
@@ -160,9 +158,13 @@ export const playJob = async (
     signal,
   );
   const foundWatts =
-    RUN_KINDS[kind].isBridged || job.setting !== "" ? null : foundIn(outcome.value);
+    setup.connection !== "normal" || job.setting !== "" ? null : foundIn(outcome.value);
   return { id, foundWatts };
 };
+
+/** What it is taken on; a run under way from before setups were kept does not record its own. */
+const setupOf = ({ kind, setup = NO_SETUP }: BenchJob): Setup =>
+  isBridgedRun(kind, setup) ? { ...setup, connection: "bridged" } : setup;
 
 /** Recordings from before the run was broken off, as far as they are still there. */
 const keptShots = async (
@@ -176,6 +178,18 @@ const keptShots = async (
   }
   return kept;
 };
+
+const captureOf = ({
+  sha256,
+  name,
+  fileName,
+  fullScaleVolts,
+}: Pick<UnderWayShot, "sha256" | "name" | "fileName" | "fullScaleVolts">): RunCapture => ({
+  sha256,
+  fileName,
+  fullScaleVolts,
+  shot: name,
+});
 
 /** What is kept of a recording so that it can be read again; nothing of one from before that was kept. */
 const readShotOf = ({

@@ -78,8 +78,6 @@ export const readFiles = async (
   const isText = isTextGroup(group);
   const whole = runConditions({
     ...context,
-    channelCount: context.load.channels.length,
-    firstChannel: 0,
     fullScaleVolts: fullScaleVolts > 0 ? fullScaleVolts : 1,
     settings: settings as Record<string, number | string>,
   });
@@ -98,8 +96,6 @@ export const readFiles = async (
     runConditions({
       ...context,
       load: context.secondLoad,
-      channelCount: context.secondLoad.channels.length,
-      firstChannel: 0,
       fullScaleVolts: 1,
     }).channels;
   const request: SentFiles = {

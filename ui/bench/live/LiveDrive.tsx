@@ -6,7 +6,14 @@ import type { SinkFacts } from "@/core/drive";
 import { findingText } from "@/core/outcome";
 import type { RunKind } from "@/core/run";
 import { formatHertz, formatSignificant } from "@/core/units";
-import { guardLimits, type Amplifier, type Guards, type Load } from "@/records";
+import {
+  guardLimits,
+  isBridgedRun,
+  placesPlayed,
+  type Amplifier,
+  type Guards,
+  type Load,
+} from "@/records";
 import type { NamedSetup } from "@/records/facts";
 import type { RampLimit } from "@/pipeline/liveBench";
 import { useChain } from "../../frame/chainState";
@@ -152,7 +159,8 @@ export function LiveDrive({
     playedOn.current = found.value;
     void on({
       instrument: found.value.instrument,
-      loadOhms: load.channels.slice(0, channelsDriven).map(({ ohms }) => ohms),
+      loadOhms: placesPlayed(load, channelsDriven, setUp.setup).map((k) => load.channels[k].ohms),
+      isBridged: isBridgedRun(kind, setUp.setup),
       frequencyHz,
       limits: { ...guardLimits(guards, load), sink: warmSink(amplifier.id, sink) },
     });

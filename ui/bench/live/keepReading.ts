@@ -1,7 +1,13 @@
 import type { Capture } from "@/bench/contract";
 import type { Finding } from "@/core/outcome";
 import type { RunKind } from "@/core/run";
-import { ANALYSIS_VERSION, runConditions, type Confirmation, type Load } from "@/records";
+import {
+  ANALYSIS_VERSION,
+  placesPlayed,
+  runConditions,
+  type Confirmation,
+  type Load,
+} from "@/records";
 import type { NamedSetup } from "@/records/facts";
 import { callback, handedOver, startJob } from "@/workers/benchClient";
 import type { JobBench } from "../engine/benchOfJob";
@@ -41,8 +47,7 @@ export const keepReading = async (
 ): Promise<string | Finding> => {
   const conditions = runConditions({
     load,
-    channelCount: channelsDriven,
-    firstChannel: 0,
+    places: placesPlayed(load, channelsDriven, setUp.setup),
     channelsDriven,
     fullScaleVolts: taken.fullScaleVolts,
     mainsHz: bench.mainsHz,
@@ -50,6 +55,7 @@ export const keepReading = async (
     confirmations,
     setUp,
     settings: { frequencyHz },
+    readWith: { ratedWatts: null, secondChannels: null, shots: [] },
   });
   const bytes = new Blob([taken.wav]);
   const layout = { outputs: conditions.channels.map((_, k) => k), input: null };

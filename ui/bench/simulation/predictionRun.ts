@@ -11,8 +11,7 @@ export const predictionRun = (
   kind: "power-sweep",
   conditions: runConditions({
     load,
-    channelCount: channels.length,
-    firstChannel: 0,
+    places: channels.map((_, k) => k),
     channelsDriven,
     fullScaleVolts: 1,
     mainsHz,
