@@ -2,7 +2,14 @@
 // The Bench's forms as they are filled in: each reads its fields by its schema, and says what is wrong beside the field.
 import { render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { detailsSchema, NO_SETUP, rigSchema, type BenchJob, type RunDraft } from "@/records";
+import {
+  detailsSchema,
+  NO_SETUP,
+  rigSchema,
+  takenRunSchema,
+  type BenchJob,
+  type RunDraft,
+} from "@/records";
 import { usualSetup } from "@/records/facts";
 import { amplifier, power, load } from "@/records/testing/run";
 import { sinks } from "@/records/testing/sinks";
@@ -197,6 +204,8 @@ describe("readings off a meter", () => {
     await keep();
     const [{ result, conditions, source }] = mockStored;
     expect(source).toBe("typed");
+    expect(takenRunSchema.isValidSync(mockStored[0])).toBe(true);
+    expect(conditions.readWith?.typed).toMatchObject([{ voltsRms: 20.26 }]);
     expect(conditions.channels.length).toBe(1);
     expect(result.channels[0].figures[0].value).toBeCloseTo(20.26 ** 2 / 8.21, 6);
   });
