@@ -3,7 +3,7 @@ import { HEAT_LIMITS, SURFACES, type HandWord } from "@/core/heat";
 import { listOf } from "./listOf";
 import { optionalQuantity, quantity } from "./quantity";
 import { revision } from "./revision";
-import { setupSchema } from "./setup";
+import { setupSchema, type Setup } from "./setup";
 import { trimmed } from "./text";
 
 /** Where a thermometer may sit. */
@@ -106,6 +106,8 @@ export const heatEventSchema = object({
   mainsWatts: watts("Enter the watts from the mains, or leave it empty."),
 });
 
+const MOST_CORRECTIONS = 40;
+
 /** One time that temperatures were watched: typed in, from a logger's file, or a soak of the Bench. */
 export const heatLogSchema = object({
   id: id(),
@@ -122,6 +124,11 @@ export const heatLogSchema = object({
   setup: text(200),
   /** Supply, switches and connection; logs from before it was asked for lack it. */
   takenOn: setupSchema.optional().default(undefined),
+  /** What `takenOn` was before each correction, the newest last. */
+  corrected: array()
+    .of(object({ at: string().max(40).required(), was: setupSchema.required() }))
+    .max(MOST_CORRECTIONS)
+    .optional(),
   file: object({
     sha256: string()
       .matches(/^[0-9a-f]{64}$/)
@@ -156,6 +163,15 @@ export const heatSchema = object({
 
 export type Heat = InferType<typeof heatSchema>;
 export type HeatLog = Heat["logs"][number];
+
+/** A log taken on another setup; what is said to have been otherwise, once something was read, is kept. @param at UTC text */
+export const takenOnInstead = (log: HeatLog, takenOn: Setup, at: string): HeatLog => {
+  const { takenOn: was, readings, file, corrected = [] } = log;
+  const isRead = readings.length > 0 || file !== null;
+  return was && isRead
+    ? { ...log, takenOn, corrected: [...corrected, { at, was }].slice(-MOST_CORRECTIONS) }
+    : { ...log, takenOn };
+};
 export type HeatSpot = InferType<typeof spotSchema>;
 export type HeatReading = InferType<typeof readingSchema>;
 export type HeatEvent = InferType<typeof heatEventSchema>;

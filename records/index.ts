@@ -219,6 +219,7 @@ export {
   HEAT_EVENTS,
   heatEventSchema,
   heatLogSchema,
+  takenOnInstead,
   heatSchema,
   SPOT_PLACES,
   spotSchema,

@@ -1,8 +1,10 @@
 "use client";
-import { Grid } from "@chakra-ui/react";
+import { Box, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { parseNumber } from "@/core/units";
-import { NO_SETUP, type HeatLog, type SetupDetails } from "@/records";
+import { settingName } from "@/phrasing";
+import { NO_SETUP, takenOnInstead, type HeatLog, type SetupDetails } from "@/records";
+import { namedSetup } from "@/records/facts";
 import { held, QuantityField, TextField } from "../parts/fields";
 import { SetupChoices } from "../parts/SetupFields";
 import { SpotsEditor } from "./SpotsEditor";
@@ -52,9 +54,19 @@ export function SetUp({
           id="watched"
           {...{ details, channelCount }}
           setup={log.takenOn ?? NO_SETUP}
-          onChange={(takenOn) => onChange({ ...log, takenOn })}
+          onChange={(takenOn) => onChange(takenOnInstead(log, takenOn, new Date().toISOString()))}
         />
       </Grid>
+      {log.corrected && (
+        <Box color="muted" fontSize="13.5px">
+          {log.corrected.map(({ at, was }) => (
+            <Text key={at}>
+              Corrected on {at.slice(0, 10)}; before:{" "}
+              {settingName(namedSetup(was, details).setting) || "as supplied"}.
+            </Text>
+          ))}
+        </Box>
+      )}
       <SpotsEditor
         spots={log.spots}
         canAdd={isTyped}
