@@ -1,4 +1,4 @@
-import { heatLogSchema, NO_SETUP, takenOnInstead } from ".";
+import { heatLogSchema, NO_SETUP, takenOnInstead, type HeatLog } from ".";
 
 const at = "2026-12-02T10:00:00.000Z";
 const small = { ...NO_SETUP, supply: "32 V brick" };
@@ -11,7 +11,7 @@ const empty = heatLogSchema.cast({
   takenOn: small,
   spots: [{ id: "sink", name: "sink", place: "heat sink" }],
 });
-const read = {
+const read: HeatLog = {
   ...empty,
   readings: [{ id: "one", spotId: "sink", seconds: 0, celsius: 22, hand: null }],
 };
