@@ -40,7 +40,8 @@ const conditionsSchema = object({
   channelsDriven: number().integer().min(1).max(64),
   frequencyHz: above0(),
   levelWatts: above0(),
-  supply: string().max(200).default(""),
+  /** Not recorded where it is left out and the amplifier has several. */
+  supply: string().max(200),
   setting: string().max(200).default(""),
   /** Which of the two was not recorded, though the amplifier has several. */
   unrecorded: array()

@@ -9,7 +9,7 @@ import { readRun } from "@/pipeline/readRun";
 import { UsageError } from "../arguments";
 import { valueOrUsageError } from "../documentedForms";
 import type { CaseConditions, CaseFile, CaseRun } from "./caseFile";
-import { supplyIn } from "./madeFor";
+import { leavesSupplyOpen, supplyIn } from "./madeFor";
 import { runKindOf } from "../kindNames";
 import { cautionsIn, foundInPrinted } from "./fromPrinted";
 
@@ -119,6 +119,16 @@ const fromFiles = async (
   return found.map((channel, k) => ({ ...loads[k], ...channel }));
 };
 
+/** What was not recorded, as the case says, or as it leaves open. */
+const unrecordedIn = (
+  { supply, unrecorded = [] }: CaseRun["conditions"],
+  content: Pick<CaseFile, "amplifier" | "runs">,
+): Pick<Evidence, "unrecorded"> => {
+  const open = leavesSupplyOpen(supply, content) ? (["supply"] as const) : [];
+  const all = [...new Set([...unrecorded, ...open])];
+  return all.length > 0 ? { unrecorded: all } : {};
+};
+
 /** What a run was taken under. */
 const takenUnder = (
   { kind, conditions }: CaseRun,
@@ -134,9 +144,9 @@ const takenUnder = (
   ...(conditions.isWarm !== undefined && { isWarm: conditions.isWarm }),
   ...(conditions.rigFloorRatio !== undefined && { rigFloorRatio: conditions.rigFloorRatio }),
   ...(conditions.set !== undefined && { setId: conditions.set }),
-  supply: supplyIn(conditions.supply, content),
+  supply: supplyIn(conditions.supply ?? "", content),
   setting: conditions.setting,
-  ...(conditions.unrecorded && { unrecorded: conditions.unrecorded }),
+  ...unrecordedIn(conditions, content),
   ...(conditions.connection && { connection: conditions.connection }),
   ...(conditions.input && { input: conditions.input }),
   ...(conditions.drivenChannels && {

@@ -333,6 +333,19 @@ describe("what runs were taken on and claims are made for", () => {
     expect(await outcomes([AS_SUPPLIED], [bridged])).toEqual([["not-tested", null]]);
   });
 
+  test("of an amplifier with several supplies, a run that names none does not record it", async () => {
+    const which = swept("which", 60, {});
+    const box = { supply: "32 V brick" };
+    expect(await outcomes([AS_SUPPLIED], [which, small], box)).toEqual([["missed", "small"]]);
+    expect(await outcomes([AS_SUPPLIED], [which, big], box)).toEqual([
+      ["met-other-setting", "big"],
+    ]);
+    // It is said to be the one in the box, or there is no other.
+    const boxed = swept("boxed", 60, { supply: "" });
+    expect(await outcomes([AS_SUPPLIED], [boxed, big], box)).toEqual([["met", "boxed"]]);
+    expect(await outcomes([AS_SUPPLIED], [which], box)).toEqual([["met", "which"]]);
+  });
+
   test("a run that does not record its supply decides nothing, and says so", async () => {
     const { claims } = await judged({
       claims: [AS_SUPPLIED],

@@ -6,16 +6,25 @@ import type { CaseFile } from "./caseFile";
 /** What a claim of a case may say that it is made for, in place of what its line names. */
 export type SaidOfClaim = Partial<MadeFor>;
 
-/** A supply by the name that the runs use; the one in the box is the default one, without a name. */
-export const supplyIn = (
-  text: string,
-  { amplifier, runs = [] }: Pick<CaseFile, "amplifier" | "runs">,
-): string => {
-  const names = [amplifier.supply ?? "", ...runs.map(({ conditions }) => conditions.supply)];
-  const supplies = [...new Set(names.filter((name) => plainSetting(name) !== ""))].map((name) => ({
+type Supplied = Pick<CaseFile, "amplifier" | "runs">;
+
+/** Supplies that a case names. */
+const suppliesIn = ({ amplifier, runs = [] }: Supplied) => {
+  const names = [amplifier.supply ?? "", ...runs.map(({ conditions }) => conditions.supply ?? "")];
+  return [...new Set(names.filter((name) => plainSetting(name) !== ""))].map((name) => ({
     name,
     volts: null,
   }));
+};
+
+/** Whether a run leaves open which supply it was taken on: it names none, and the one in the box is not the only one. */
+export const leavesSupplyOpen = (supply: string | undefined, content: Supplied): boolean =>
+  supply === undefined && content.amplifier.supply !== undefined && suppliesIn(content).length > 1;
+
+/** A supply by the name that the runs use; the one in the box is the default one, without a name. */
+export const supplyIn = (text: string, content: Supplied): string => {
+  const { amplifier } = content;
+  const supplies = suppliesIn(content);
   const name = supplyNamed(text, { supplies }) ?? plainSetting(text);
   return amplifier.supply !== undefined && name === amplifier.supply ? "" : name;
 };

@@ -121,7 +121,7 @@ export function PlanMatrix({ facts, runs, made, onRuns }: PlanMatrixProps) {
           fontSize="14px"
           onClick={() => setWhole((now) => !now)}
         >
-          {isWhole ? "Fewer combinations" : "Every supply with every switch"}
+          {isWhole ? "Fewer combinations" : "All combinations"}
         </ActionButton>
       )}
     </Panel>
