@@ -54,6 +54,7 @@ const conditionsSchema = object({
   connection: connection(),
   /** Where the amplifier has several. */
   input: string().max(200),
+  mainsVolts: above0(),
   loadKind: string().oneOf([...LOAD_KINDS]),
   /** Places of the channels that played, from 0; the rest of a recording was idle. */
   drivenChannels: array().of(number().required().integer().min(0).max(63)).min(1).max(64),
@@ -97,6 +98,7 @@ const claimLine = object({
   setting: string().max(200),
   connection: connection(),
   input: string().max(200),
+  mainsVolts: above0(),
 });
 
 export const caseSchema = object({

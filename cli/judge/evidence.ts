@@ -149,6 +149,7 @@ const takenUnder = (
   ...unrecordedIn(conditions, content),
   ...(conditions.connection && { connection: conditions.connection }),
   ...(conditions.input && { input: conditions.input }),
+  ...(conditions.mainsVolts && { mainsVolts: conditions.mainsVolts }),
   ...(conditions.drivenChannels && {
     driven: conditions.drivenChannels.toSorted((a, b) => a - b),
   }),

@@ -46,6 +46,7 @@ export const madeForIn = (
     setting: plainSetting(setting ?? ""),
     connection: said.connection ?? AS_SUPPLIED.connection,
     ...(input && { input }),
+    ...(said.mainsVolts && { mainsVolts: said.mainsVolts }),
     ...((supply || setting) && { namesSetting: true as const }),
   };
   return isAsSupplied(madeFor) && !madeFor.namesSetting ? undefined : madeFor;

@@ -102,13 +102,19 @@ export const settingOf = ({ supply, setting }: Pick<Evidence, "supply" | "settin
 /** What a claim is made for that names no supply, no switch and no connection: the amplifier as supplied. */
 export const AS_SUPPLIED: MadeFor = { supply: "", setting: "", connection: "normal" };
 
-/** Whether it names neither a supply nor a switch nor a connection nor an input. */
-export const isAsSupplied = ({ supply, setting, connection, input, driven }: MadeFor): boolean =>
+/** Whether it names nothing of all this. */
+export const isAsSupplied = ({
+  supply,
+  setting,
+  connection,
+  input,
+  mainsVolts,
+  driven,
+}: MadeFor): boolean =>
   supply === AS_SUPPLIED.supply &&
   setting === AS_SUPPLIED.setting &&
   connection === AS_SUPPLIED.connection &&
-  input === undefined &&
-  driven === undefined;
+  [input, mainsVolts, driven].every((each) => each === undefined);
 
 /** How the outputs of a run were joined. */
 export const connectionOf = ({
@@ -135,6 +141,7 @@ export const matchMadeFor = (asked: MadeFor, evidence: Evidence): ConditionMatch
           },
         ]),
     ...matchInput(asked, evidence),
+    ...matchMains(asked, evidence),
     ...matchWhich(asked, evidence),
   ];
 };
@@ -152,6 +159,20 @@ const matchInput = ({ input: asked }: MadeFor, { input: was }: Evidence): Condit
   if (asked === undefined) return [];
   if (was === undefined) return [{ condition: "input", asked, was: null, match: "unknown" }];
   return [{ condition: "input", asked, was, match: asked === was ? "same" : "different" }];
+};
+
+/** Mains of the same nominal volts differ by up to a tenth. @see EN 50160 (supply voltage variations); from memory */
+const MAINS_RATIO = 0.1;
+
+/** Only a claim that names its mains asks for them. */
+const matchMains = (
+  { mainsVolts: asked }: MadeFor,
+  { mainsVolts: was }: Evidence,
+): ConditionMatch[] => {
+  if (asked === undefined) return [];
+  if (was === undefined) return [{ condition: "mains", asked, was: null, match: "unknown" }];
+  const isSame = Math.abs(was / asked - 1) <= MAINS_RATIO;
+  return [{ condition: "mains", asked, was, match: isSame ? "same" : "different" }];
 };
 
 const matchNamed = (

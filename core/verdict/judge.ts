@@ -31,7 +31,7 @@ import type {
 } from "./types";
 
 /** Raise it when verdicts change, so that those that were kept are rebuilt. */
-export const JUDGE_VERSION = 13;
+export const JUDGE_VERSION = 14;
 
 /**
  * Judges one claim by all the evidence there is. Runs of a real bench decide; those of the simulated bench are practice. Conditions are

@@ -71,6 +71,17 @@ test("a switch in the position that the claim names, and in the other", () => {
   expect(verdict(claim, on).outcome).toBe("not-tested");
 });
 
+test("the mains that a claim names: within a tenth they are those, others decide nothing, and so does a run that does not say", () => {
+  const claim = madeFor({ mainsVolts: 120 });
+  const on = (mainsVolts?: number) =>
+    verdict(claim, sweep([60, 60], mainsVolts === undefined ? {} : { mainsVolts }));
+  // EN 50160: supply voltage varies by 10 % about its nominal; from memory.
+  expect([115, 127].map((volts) => on(volts).outcome)).toEqual(["met", "met"]);
+  expect(on(230)).toMatchObject({ outcome: "not-tested" });
+  expect(on().evidence[0].why).toMatchObject({ code: "not-recorded", match: { asked: 120 } });
+  expect(verdict(printed, sweep([60, 60], { mainsVolts: 230 })).outcome).toBe("met");
+});
+
 describe("what was not recorded", () => {
   test.each(["supply", "setting"] as const)(
     "the %s: it neither proves nor refutes",

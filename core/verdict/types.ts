@@ -46,6 +46,8 @@ export type Evidence = {
   setting: string;
   /** The input that was used, where the amplifier has several; absent where nobody said it. */
   input?: string;
+  /** Of the mains that it was connected to; absent where nobody said it. */
+  mainsVolts?: number;
   /** Places of the channels that were driven, from 0, lowest first; absent where only their number is known. */
   driven?: readonly number[];
   /** Which of them the run does not record, though the amplifier has several. */
@@ -59,10 +61,10 @@ export type Evidence = {
 export type Connection = "normal" | "bridged" | "parallel";
 
 /**
- * The supply, switches, connection, input and channels that a claim is made for; a supply or setting is empty for the default one, an input
- * and the channels are absent where any will do.
+ * The supply, switches, connection, input, mains and channels that a claim is made for; a supply or setting is empty for the default one,
+ * an input, the mains and the channels are absent where any will do.
  */
-export type MadeFor = Pick<Evidence, "supply" | "setting" | "input" | "driven"> & {
+export type MadeFor = Pick<Evidence, "supply" | "setting" | "input" | "mainsVolts" | "driven"> & {
   connection: Connection;
   /** It names its supply or a switch, though that be the default one: then it is about no other. */
   namesSetting?: true;
@@ -212,6 +214,7 @@ type ConditionValues =
   /** Empty for the default setting, null where it was not recorded. */
   | { condition: "setting" | "supply"; asked: string; was: string | null }
   | { condition: "input"; asked: string; was: string | null }
+  | { condition: "mains"; asked: number; was: number | null }
   | { condition: "which-channels"; asked: readonly number[]; was: readonly number[] | null }
   | { condition: "connection"; asked: Connection; was: Connection }
   | {

@@ -1,5 +1,5 @@
 import { RUN_KINDS } from "@/core/run";
-import { formatHertz, formatSignificant } from "@/core/units";
+import { formatHertz, formatShort, formatSignificant } from "@/core/units";
 import {
   channelLetter,
   type BudgetLine,
@@ -83,6 +83,11 @@ export const conditionTexts = (match: ConditionMatch): { asked: string; was: str
         asked: `the ${match.asked} input`,
         was: orUnrecorded(match.was, "input", (was) => `the ${was} input`),
       };
+    case "mains":
+      return {
+        asked: `${formatShort(match.asked)} V mains`,
+        was: orUnrecorded(match.was, "mains", (was) => `${formatShort(was)} V mains`),
+      };
     case "which-channels":
       return {
         asked: channelsText(match.asked),
@@ -103,6 +108,7 @@ const DIFFERENCES: Record<ConditionMatch["condition"], string> = {
   setting: "another setting",
   supply: "another supply",
   input: "another input",
+  mains: "other mains",
   "which-channels": "other channels driven",
   connection: "another connection",
   source: "a load that is not resistive, which is only indicative",
@@ -113,6 +119,7 @@ const UNRECORDED: Readonly<Partial<Record<ConditionMatch["condition"], string>>>
   supply: "the supply",
   setting: "the position of the switches",
   input: "the input",
+  mains: "the mains voltage",
   "which-channels": "which channels were driven",
 };
 

@@ -205,3 +205,16 @@ test("an output stands to earth as the Brief says, which is shown only where a r
   expect(labels("one side at earth")).not.toContain("Terminals");
   expect(labels("floating")).toContain("Terminals");
 });
+
+test.each([
+  ["230 V, 50 Hz", 230],
+  ["AC 120V~", 120],
+  ["117", 117],
+  ["117,5 V", 117.5],
+  ["from a variable transformer", undefined],
+  ["", undefined],
+])("mains written as %j", (mains, volts) => {
+  const evidence = runEvidence(runOf([50]));
+  expect(asSetUp(evidence, { ...NO_SETUP, mains }, details).mainsVolts).toBe(volts);
+  expect(madeForOf({ ...NO_SETUP, mains }, details).mainsVolts).toBe(volts);
+});

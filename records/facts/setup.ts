@@ -1,3 +1,4 @@
+import { parseNumber } from "@/core/units";
 import {
   channelLetter,
   plainSetting,
@@ -144,13 +145,17 @@ export const madeForText = (madeFor: Setup, details: Known): string =>
 
 /** All that a claim names of what it is made for, though it be the default: "48 V brick, soft clip: on, balanced input". */
 export const madeForWords = (madeFor: Setup, details: Known): string => {
-  const { supply, switches, other, connection, input, driven } = byBriefNames(madeFor, details);
+  const { supply, switches, other, connection, input, mains, driven } = byBriefNames(
+    madeFor,
+    details,
+  );
   return [
     supply,
     ...Object.entries(switches).map(([name, position]) => `${name}: ${position}`),
     other,
     connection === "normal" ? "" : connection,
     input && `${input} input`,
+    mains && `${mains} mains`,
     driven.length > 0 && `channels ${driven.map(channelLetter).join(", ")}`,
   ]
     .filter(Boolean)
@@ -263,7 +268,15 @@ export const asSetUp = (evidence: Evidence, setup: Setup, details: Known): Evide
     ...(unrecorded.length > 0 && { unrecorded }),
     ...(setup.connection !== "normal" && { connection: setup.connection }),
     ...(setup.input !== "" && { input: inputNamed(setup.input, details) ?? setup.input }),
+    ...mainsOf(setup),
   };
+};
+
+/** Volts of the mains as they are written down: "230 V, 50 Hz", "AC 120 V~", "117"; nothing where there are none. */
+const mainsOf = ({ mains }: Setup): { mainsVolts?: number } => {
+  const [, volts] = /(\d+(?:[.,]\d+)?)\s*(?:v|$)/i.exec(mains.trim()) ?? [];
+  const mainsVolts = parseNumber(volts ?? "");
+  return mainsVolts ? { mainsVolts } : {};
 };
 
 /** An input by the name that the Brief has for it; null where the amplifier has one, or none that is meant. */
@@ -337,6 +350,7 @@ export const madeForOf = (setup: Setup, details: Known): MadeFor => {
     setting: settingParts(named, details).join(", "),
     connection: named.connection,
     ...(isChoice && { input: named.input }),
+    ...mainsOf(named),
     ...(named.driven.length > 0 && { driven: named.driven.toSorted((a, b) => a - b) }),
     ...(namesSetting(named) && { namesSetting: true as const }),
   };

@@ -61,6 +61,11 @@ export function MadeForFields({
         />
       )}
       <TextField
+        label="Mains"
+        field={held(madeFor.mains, (mains) => onChange({ ...madeFor, mains }))}
+        placeholder="any"
+      />
+      <TextField
         label="Other conditions"
         field={held(madeFor.other, (other) => onChange({ ...madeFor, other }))}
         placeholder="as supplied"
