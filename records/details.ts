@@ -1,5 +1,6 @@
 import { array, boolean, object, string, type InferType } from "yup";
 import { AFTERWARDS } from "@/core/supply";
+import { parseMass, parseNumber, parsePrice } from "@/core/units";
 import { photoSchema } from "./photo";
 import { optionalQuantity, quantity } from "./quantity";
 import { trimmed } from "./text";
@@ -10,13 +11,22 @@ export const TERMINALS = ["not known", "one side is earth", "bridge-tied"] as co
 
 const text = (most: number) =>
   trimmed().max(most, `Keep it under ${most} characters.`).defined().default("");
-const seldomSaid = (what: string, most: number) =>
-  optionalQuantity(`Enter ${what}, or leave it empty.`)
+const TOO_LARGE = "This value is too large; check the number.";
+const seldomSaid = (what: string, most: number, parse = parseNumber) =>
+  optionalQuantity(`Enter ${what}, or leave it empty.`, parse)
     .positive("It must be above zero.")
-    .max(most, "This value is too large; check the number.")
+    .max(most, TOO_LARGE)
     .optional();
 
-const positive = (what: string, most: number) => seldomSaid(what, most).default(null);
+const positive = (what: string, most: number, parse = parseNumber) =>
+  seldomSaid(what, most, parse).default(null);
+
+/** In whatever currency; what was a gift has a price too. */
+const price = (what: string, most: number) =>
+  optionalQuantity(`Enter ${what}, or leave it empty.`, parsePrice)
+    .min(0, "It cannot be below zero.")
+    .max(most, TOO_LARGE)
+    .optional();
 
 const supplySchema = object({
   name: text(80).required("Enter the supply a name, such as “brick in the box”."),
@@ -31,7 +41,7 @@ const supplySchema = object({
   isInTheBox: boolean().required().default(true),
   /** How many of them feed it together; one where nothing is said. */
   count: seldomSaid("the number of them", 8).integer("Enter a whole number."),
-  price: seldomSaid("its price", 1e6),
+  price: price("its price", 1e6),
   /** Mains that it is connected to, where it differs from the mains at home. */
   mainsVolts: optionalQuantity("Enter the volts of the mains, or leave it empty.")
     .min(90, "Mains are 90 to 260 V.")
@@ -81,10 +91,10 @@ export const detailsSchema = object({
   gainRatio: positive("the gain, such as 28 dB", 10_000),
   /** How its level is set, and where it stands for measuring. */
   gainControl: text(120),
-  massKilograms: positive("the mass in kilograms", 500),
+  massKilograms: positive("the mass, such as 12.5 kg or 27 lb 10 oz", 500, parseMass),
   size: text(80),
-  priceThen: positive("the price when it was new", 1e7),
-  priceNow: positive("the price now", 1e7),
+  priceThen: price("the price when it was new", 1e7).default(null),
+  priceNow: price("the price now", 1e7).default(null),
   /** Prices now over prices then, entered by the reviewer. */
   priceIndexRatio: positive("the price index, such as 4.2", 10_000),
   lender: text(200),

@@ -1,4 +1,5 @@
 import { array, boolean, number, object, string, type InferType } from "yup";
+import { parseCelsius } from "@/core/units";
 import { HEAT_LIMITS, SURFACES, type HandWord } from "@/core/heat";
 import { listOf } from "./listOf";
 import { optionalQuantity, quantity } from "./quantity";
@@ -117,7 +118,7 @@ export const heatLogSchema = object({
     .max(40)
     .required()
     .test("moment", "This is not a valid time.", (value) => !Number.isNaN(Date.parse(value))),
-  roomCelsius: quantity("Enter degrees Celsius, such as 22.")
+  roomCelsius: quantity("Enter degrees Celsius, such as 22.", parseCelsius)
     .min(-10, "Too cold to work.")
     .max(45, "Too hot to work."),
   /** What differed from normal use: cover, fan, compound, position. */

@@ -1,4 +1,5 @@
 import { boolean, object, string } from "yup";
+import { parseCelsius } from "@/core/units";
 import { optionalQuantity } from "./quantity";
 import { trimmed } from "./text";
 
@@ -31,7 +32,7 @@ export const logEntrySchema = object({
       then: (text) => text.required("Enter what happened."),
     }),
   /** Of a temperature: what was read, and `text` says where. */
-  celsius: optionalQuantity("Enter degrees Celsius, such as 45.")
+  celsius: optionalQuantity("Enter degrees Celsius, such as 45.", parseCelsius)
     .min(-40, "This temperature is too low; check the number.")
     .max(500, "This temperature is too high; check the number.")
     .default(null)

@@ -1,4 +1,5 @@
 import { array, boolean, number, object, string, type InferType } from "yup";
+import { parseVolts } from "@/core/units";
 import { optionalQuantity, quantity } from "./quantity";
 import { revision } from "./revision";
 import { trimmed } from "./text";
@@ -40,7 +41,7 @@ const guardsSchema = object({
 /** How an audio interface may drive this amplifier. */
 const audioSchema = object({
   /** What its input stands: no more is ever played. The usual line level. */
-  mostVoltsRms: quantity("Enter volts, such as 2.")
+  mostVoltsRms: quantity("Enter volts, such as 2.", parseVolts)
     .positive("It must be above zero.")
     .max(100, "Check the number.")
     .default(2),
@@ -100,7 +101,7 @@ export const rigSchema = object({
     .default(null),
   withSpeaker: boolean().required().default(false),
   isBridged: boolean().required().default(false),
-  meterVoltsRms: optionalQuantity("Enter the voltmeter reading, such as 2.83.")
+  meterVoltsRms: optionalQuantity("Enter the voltmeter reading, such as 2.83.", parseVolts)
     .positive("It must be above zero.")
     .max(1000, "Check the number.")
     .default(null),

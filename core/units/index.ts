@@ -12,5 +12,8 @@ export {
   formatWithUnit,
 } from "./formatNumber";
 export { parseCelsius } from "./parseCelsius";
+export { parseMass } from "./parseMass";
 export { parseNumber } from "./parseNumber";
+export { parsePrice } from "./parsePrice";
+export { parseVolts } from "./parseVolts";
 export { requirePositive, requireRange } from "./requireRange";

@@ -92,6 +92,16 @@ test("what the bigger one buys: half as much again is 1.8 dB, hardly audible", (
   expect(difference.audibility.db).toBeCloseTo(10 * Math.log10(1.5), 6);
 });
 
+test("against a supply that was free, all of its price is more", () => {
+  const priced = SUPPLIES.map((each) => ({ ...each, isInTheBox: false, price: 60 }));
+  const free = priced.map((each, k) => (k === 0 ? { ...each, price: 0 } : each));
+  const measured = measuredSupplies([swept("a", 4, 30), swept("b", 4, 45, BIG)], SUPPLIES);
+  const pricesIn = (labels: typeof free) =>
+    supplyDifferences(measured, labels).map(({ price }) => price);
+  expect(pricesIn(priced)).toEqual([0]);
+  expect(pricesIn(free)).toEqual([60]);
+});
+
 test("the same watts into both loads: as many are predicted for the next", () => {
   const [supply] = measuredSupplies([swept("a", 8, 30), swept("b", 4, 30.5)], SUPPLIES);
   expect(supply.fingerprint?.found.kind).toBe("power-limited");

@@ -349,5 +349,5 @@ export const supplyDifferences = (
 const priceMore = (price: number | null, than: Details["supplies"][number] | undefined) => {
   if (price === null) return null;
   if (than?.isInTheBox) return price;
-  return than?.price ? price - than.price : null;
+  return typeof than?.price === "number" ? price - than.price : null;
 };

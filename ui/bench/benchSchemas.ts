@@ -1,4 +1,5 @@
 import { array, mixed, number, object, string, type InferType, type Schema } from "yup";
+import { parseCelsius, parseVolts } from "@/core/units";
 import type { SettingField, Settings } from "@/core/run";
 import {
   DRIVEN_ADVICE,
@@ -131,6 +132,12 @@ const accuracy = number()
   .typeError("Enter the accuracy of the volts, such as 1 %.")
   .required("Enter the accuracy of the volts, such as 1 %.");
 
+/** How what a meter shows is written, where it has more ways than one. */
+const PARSERS: Readonly<Record<string, (text: string) => number | null>> = {
+  V: parseVolts,
+  "°C": parseCelsius,
+};
+
 /** Readings off a meter, a channel each; what was left empty was not read. */
 export const typedSchema = (fields: readonly SettingField[], channelCount: number) =>
   object({
@@ -141,7 +148,13 @@ export const typedSchema = (fields: readonly SettingField[], channelCount: numbe
     channels: array(
       object(
         Object.fromEntries(
-          fields.map(({ name }) => [name, optionalQuantity("Enter a number, or leave it empty.")]),
+          fields.map((field) => [
+            field.name,
+            optionalQuantity(
+              "Enter a number, or leave it empty.",
+              field.kind === "quantity" ? PARSERS[field.unit] : undefined,
+            ),
+          ]),
         ),
       ),
     ).defined(),

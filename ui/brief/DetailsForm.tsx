@@ -1,7 +1,13 @@
 "use client";
 import { Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import { amplitudeRatioToDb, formatShort, formatSignificant, parseNumber } from "@/core/units";
+import {
+  amplitudeRatioToDb,
+  formatShort,
+  formatSignificant,
+  parseNumber,
+  parsePrice,
+} from "@/core/units";
 import { TERMINALS, type Details, type FieldErrors, type Photo } from "@/records";
 import type { PrintedDetails } from "@/records/facts";
 import { ChoiceField, QuantityField, TextField, held } from "../parts/fields";
@@ -217,7 +223,7 @@ export function DetailsForm({
 }
 
 function PriceNow({ draft: { priceThen, priceIndexRatio } }: { draft: Draft }) {
-  const worth = (parseNumber(priceThen) ?? 0) * (parseNumber(priceIndexRatio) ?? 0);
+  const worth = (parsePrice(priceThen) ?? 0) * (parseNumber(priceIndexRatio) ?? 0);
   return (
     <Text alignSelf="end" color="muted" fontSize="14px" pb={2.5}>
       {worth > 0

@@ -1,7 +1,7 @@
 "use client";
 import { Box, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { parseNumber } from "@/core/units";
+import { parseCelsius } from "@/core/units";
 import { settingName } from "@/phrasing";
 import { NO_SETUP, takenOnInstead, type HeatLog, type SetupDetails } from "@/records";
 import { namedSetup } from "@/records/facts";
@@ -24,7 +24,7 @@ export function SetUp({
   onChange(log: HeatLog): void;
 }) {
   const [room, setRoom] = useState(String(log.roomCelsius));
-  const isGood = isRoom(parseNumber(room));
+  const isGood = isRoom(parseCelsius(room));
   return (
     <Grid gap={3} mt={3} mb={3}>
       <Grid templateColumns="1fr 1.6fr 120px" gap={3}>
@@ -43,7 +43,7 @@ export function SetUp({
           unit="°C"
           field={held(room, (text) => {
             setRoom(text);
-            const next = parseNumber(text);
+            const next = parseCelsius(text);
             if (isRoom(next)) onChange({ ...log, roomCelsius: next });
           })}
           error={isGood ? undefined : "From −10 to 45."}
