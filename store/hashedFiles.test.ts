@@ -11,9 +11,11 @@ import {
   hashedFiles,
   keepDocument,
   keepUnderWay,
+  makeBackup,
   openDatabase,
   UploadTooLarge,
 } from ".";
+import { backupPath } from "./backups";
 import { troubleOf } from "./trouble";
 import { amplifierDraft, captureOf, runDraft, stored } from "./testing/records";
 
@@ -188,6 +190,20 @@ describe("clearing away", () => {
       ].sort(),
     );
     expect(await captures.clearPartial(folder)).toBe(1);
+    await db.destroy();
+  });
+
+  test("nothing goes while a backup cannot be read, for nobody knows what it needs", async () => {
+    const db = await openDatabase(folder);
+    const { sha256 } = await captureOf(folder, "of a backup alone");
+    old(captures.path(folder, sha256), 2 * DAYS);
+    const { name } = await makeBackup(folder, new Date("2026-01-03T10:00:00Z"));
+    const whole = readFileSync(backupPath(folder, name));
+    writeFileSync(backupPath(folder, name), "no database");
+    expect(await clearUnusedFiles(db, folder, Date.now())).toBe(0);
+    expect(captures.has(folder, sha256)).toBe(true);
+    writeFileSync(backupPath(folder, name), whole);
+    expect(await clearUnusedFiles(db, folder, Date.now())).toBe(1);
     await db.destroy();
   });
 

@@ -18,13 +18,13 @@ export const referredFiles = async (db: Knex): Promise<Set<string>> => {
   return referred;
 };
 
-/** The same of a backup: whoever goes back to it wants its recordings. One that cannot be read names none. */
-const referredByBackup = async (path: string): Promise<Set<string>> => {
+/** The same of a backup: whoever goes back to it wants its recordings. Null where it cannot be read, though it may be mended. */
+const referredByBackup = async (path: string): Promise<Set<string> | null> => {
   const db = connect(path, ["query_only = ON"]);
   try {
     return await referredFiles(db);
   } catch {
-    return new Set();
+    return null;
   } finally {
     await db.destroy();
   }
@@ -46,7 +46,7 @@ const addHashesOf = async (db: Knex, table: string, referred: Set<string>): Prom
 };
 
 /**
- * Clears away files that no record names, nor any backup. Nothing that refers to a file may be stored meanwhile.
+ * Clears away files that no record names, nor any backup; none at all while a backup cannot be read, which may need them. Nothing that refers to a file may be stored meanwhile.
  * @returns how many were removed
  */
 export const clearUnusedFiles = (
@@ -56,8 +56,11 @@ export const clearUnusedFiles = (
 ): Promise<number> =>
   exclusively(folder, async () => {
     const referred = await referredFiles(db);
-    for (const { name } of listBackups(folder))
-      for (const sha256 of await referredByBackup(backupPath(folder, name))) referred.add(sha256);
+    for (const { name } of listBackups(folder)) {
+      const named = await referredByBackup(backupPath(folder, name));
+      if (named === null) return 0;
+      for (const sha256 of named) referred.add(sha256);
+    }
     const removed = [
       await captures.clearUnused(folder, referred, nowMilliseconds),
       await photos.clearUnused(folder, referred, nowMilliseconds),

@@ -76,6 +76,13 @@ test("a window that shows an earlier rig is warned, and overwrites nothing", asy
 test("an untouched rig is no rig; another is made like the present one, and is to be calibrated", async () => {
   await keep(one, { readings: "meter" });
   expect(await listRigs(db)).toEqual([]);
+  await keep(two, { rigName: "By the window" });
+  expect(await listRigs(db)).toMatchObject([{ rigName: "By the window" }]);
+  expect(await rigOf(two)).toMatchObject({ rigName: "By the window" });
+  const [{ id: named }] = await listRigs(db);
+  await deleteAmplifier(db, two, new Date());
+  await removeAmplifier(db, two);
+  expect(await deleteRig(db, named)).toBe(true);
   await keep(one, { upperOhms: 47e3, lowerOhms: 1e3, meterVoltsRms: 2.83, recordedRatio: 0.25 });
   await takeRig(db, one, "second");
   expect(await rigOf(one)).toMatchObject({

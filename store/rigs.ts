@@ -92,7 +92,7 @@ export const keepSharedRig = async (
     if (JSON.stringify(before.loop) !== JSON.stringify(named.loop))
       await evidenceChanged(db, others);
   }
-  if (!before && !isSame({ ...shared, rigName: "" }, NO_RIG)) {
+  if (!before && !isSame(shared, NO_RIG)) {
     const id = randomUUID();
     await db("rigs").insert({ id, content: JSON.stringify(named) });
     await db("rig_uses").insert({ amplifier_id: amplifierId, rig_id: id });
