@@ -38,7 +38,10 @@ const LOST: readonly AudioFault[] = ["device-lost", "input-lost"];
 export function AudioProvider({ children }: { children: ReactNode }) {
   const [state, setState] = useState<AudioState>({ status: "closed" });
   const device = useRef<OpenInterface | null>(null);
+  // Each opening has a number of its own: one that answers after it was given up is closed at once.
+  const opening = useRef(0);
   const shut = useCallback(() => {
+    opening.current++;
     device.current?.close();
     device.current = null;
   }, []);
@@ -47,17 +50,21 @@ export function AudioProvider({ children }: { children: ReactNode }) {
     async (how) => {
       shut();
       setState({ status: "opening" });
+      const mine = opening.current;
       try {
-        device.current = await how((fault) => {
-          if (!LOST.includes(fault)) return;
+        const opened = await how((fault) => {
+          if (!LOST.includes(fault) || opening.current !== mine) return;
           shut();
           setState({
             status: "failed",
             message: "The interface was unplugged or stopped. The output is muted; open it again.",
           });
         });
-        setState({ status: "open", device: device.current });
+        if (opening.current !== mine) return opened.close();
+        device.current = opened;
+        setState({ status: "open", device: opened });
       } catch (error) {
+        if (opening.current !== mine) return;
         setState({ status: "failed", message: error instanceof CannotOpen ? error.message : ODD });
       }
     },
