@@ -106,3 +106,44 @@ describe("temperature loggers", () => {
     expect(outcome.ok ? "read" : outcome.finding.advice).toMatch(words);
   });
 });
+
+describe("headings and columns as loggers of many makes have them", () => {
+  const file = (heading: string, row: (k: number) => string): string =>
+    [heading, ...Array.from({ length: 8 }, (_, k) => row(k))].join("\n");
+  const clock = (k: number) => `10:00:${String(3 * k).padStart(2, "0")}`;
+
+  test.each<[string, string, string[], number]>([
+    ["(C)", file("Time (s),Sink (C)", (k) => `${10 * k},${22 + k}`), ["Sink"], 23],
+    ["[F]", file("Time [s],Sink [F]", (k) => `${10 * k},${71.6 + 1.8 * k}`), ["Sink"], 23],
+    ["glued", file("Time,T1(C),T2(C)", (k) => `${clock(k)},${22 + k},20.5`), ["T1", "T2"], 23],
+    [
+      "a column that counts rows",
+      file("Sample;Zeit;Kanal (°C)", (k) => `${k + 1};25.11.2026 ${clock(k)};${22 + k},5`),
+      ["Kanal"],
+      23.5,
+    ],
+    [
+      "one without a name that counts them",
+      file(",Time (s),Sink (C)", (k) => `${k + 1},${10 * k},${22 + k}`),
+      ["Sink"],
+      23,
+    ],
+    [
+      "uneven times behind a count",
+      file("Reading,Seconds,Sink °C", (k) => `${k + 1},${k * k},${22 + k}`),
+      ["Sink"],
+      23,
+    ],
+  ])("%s", (_, text, names, second) => {
+    expect(isTemperatureLog(text)).toBe(true);
+    const log = readTemperatureLog(text);
+    if (!log.ok) throw new Error(log.finding.advice);
+    expect(log.value.spots.map(({ name }) => name)).toEqual(names);
+    expect(log.value.spots[0].celsius[1]).toBeCloseTo(second, 9);
+  });
+
+  test("a temperature that climbs by one degree a row stays one, its heading says so", () => {
+    const log = readTemperatureLog(file("Time (s),°C", (k) => `${10 * k},${22 + k}`));
+    expect(log.ok && log.value.spots).toHaveLength(1);
+  });
+});

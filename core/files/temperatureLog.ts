@@ -14,6 +14,24 @@ const FEWEST_READINGS = 3;
 const CELSIUS = { least: -60, most: 800 };
 const BESIDE = /batt|hum(?:id|\b)|rh\b|feuchte|status|serial|index|^#$|^no\.?$|^nr\.?$|dew/i;
 
+/** Degrees as a heading states them: "°C", "sink_f", "Celsius", or a letter in brackets: "(C)", "[F]". */
+const DEGREES = /°\s?[CF]\b|_[CF]\b|celsius|fahrenheit|deg\s?[CF]\b|[([{]\s*[CF]\s*[)\]}]/i;
+const FAHRENHEIT = /°\s?F\b|deg\s?F\b|[([{]\s*F\s*[)\]}]/i;
+
+/** A column that only counts its rows: whole numbers, each the next, under a heading that states no degrees. */
+const countsRows = (
+  rows: readonly (readonly string[])[],
+  column: number,
+  heading: string,
+): boolean => {
+  if (DEGREES.test(heading)) return false;
+  const values = rows.map((row) => numberIn(row[column] ?? ""));
+  return values.every(
+    (value, k) =>
+      value !== null && Number.isInteger(value) && (k === 0 || value === (values[k - 1] ?? 0) + 1),
+  );
+};
+
 /**
  * Reads the file of a temperature logger: a row a moment, with date and time (in one column or two, in the usual national
  * forms) or elapsed time, and a column a probe in °C or °F. Columns of battery, humidity and numbering are left out.
@@ -42,7 +60,11 @@ export const readTemperatureLog = (text: string): Outcome<TemperatureLog> => {
   const width = rows.reduce((most, row) => Math.max(most, row.length), 0);
   const moments = rows.map(secondsOf);
   const spots = Array.from({ length: width }, (_, column) => column)
-    .filter((column) => !timeColumns.includes(column) && !BESIDE.test(headings[column] ?? ""))
+    .filter((column) => {
+      const heading = headings[column] ?? "";
+      const isBeside = BESIDE.test(heading) || countsRows(rows, column, heading);
+      return !timeColumns.includes(column) && !isBeside;
+    })
     .flatMap((column) => spotOf(rows, column, headings[column] ?? "", moments));
   if (spots.length === 0)
     return failure(
@@ -68,7 +90,8 @@ export const isTemperatureLog = (text: string): boolean => {
   if (begins < 0) return false;
   const headings = (cells[begins - 1] ?? []).join(" ");
   return (
-    /°\s?[CF]\b|_[CF]\b|celsius|fahrenheit|temp|sonde|probe|fühler|deg\s?[CF]\b/i.test(headings) ||
+    DEGREES.test(headings) ||
+    /temp|sonde|probe|fühler/i.test(headings) ||
     cells[begins].some((cell) => DATE.test(cell) || /\d\s*°?[CF]$/.test(cell))
   );
 };
@@ -120,7 +143,7 @@ const isInFahrenheit = (
   heading: string,
 ): boolean =>
   columnUnit(heading).quantity === "fahrenheit" ||
-  /°\s?F\b|\(F\)|deg\s?F\b/i.test(heading) ||
+  FAHRENHEIT.test(heading) ||
   rows.slice(0, UNIT_ROWS).some((row) => /\d\s*°?F$/i.test(row[column] ?? ""));
 
 const delimiterOf = (lines: readonly string[]): Delimiter => {
