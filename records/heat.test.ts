@@ -20,14 +20,18 @@ test("before anything is read, what a log is taken on is chosen; afterwards it i
   expect(takenOnInstead(empty, big, at).corrected).toBeUndefined();
   const once = takenOnInstead(read, big, at);
   expect(once).toMatchObject({ takenOn: big, corrected: [{ at, was: small }] });
-  const twice = takenOnInstead(once, small, at);
+  // Typed letter by letter, it is one correction.
+  const typed = takenOnInstead(once, { ...big, mains: "23" }, "2026-12-02T10:00:05.000Z");
+  expect(typed).toMatchObject({ takenOn: { mains: "23" }, corrected: [{ at, was: small }] });
+  const twice = takenOnInstead(once, small, "2026-12-02T10:05:00.000Z");
   expect(twice.corrected?.map(({ was }) => was.supply)).toEqual(["32 V brick", "48 V brick"]);
   expect(() => heatLogSchema.validateSync(twice)).not.toThrow();
 });
 
 test("corrected again and again, the newest are kept", () => {
   let log = read;
-  for (let k = 0; k < 60; k++) log = takenOnInstead(log, k % 2 ? small : big, at);
+  for (let k = 0; k < 60; k++)
+    log = takenOnInstead(log, k % 2 ? small : big, new Date(k * 3_600_000).toISOString());
   expect(log.corrected).toHaveLength(40);
   expect(() => heatLogSchema.validateSync(log)).not.toThrow();
 });

@@ -165,11 +165,16 @@ export const heatSchema = object({
 export type Heat = InferType<typeof heatSchema>;
 export type HeatLog = Heat["logs"][number];
 
+/** What is typed within a minute is one correction. */
+const ONE_CORRECTION_MS = 60_000;
+
 /** A log taken on another setup; what is said to have been otherwise, once something was read, is kept. @param at UTC text */
 export const takenOnInstead = (log: HeatLog, takenOn: Setup, at: string): HeatLog => {
   const { takenOn: was, readings, file, corrected = [] } = log;
   const isRead = readings.length > 0 || file !== null;
-  return was && isRead
+  const last = corrected.at(-1)?.at ?? "";
+  const isUnderWay = Date.parse(at) - Date.parse(last) < ONE_CORRECTION_MS;
+  return was && isRead && !isUnderWay
     ? { ...log, takenOn, corrected: [...corrected, { at, was }].slice(-MOST_CORRECTIONS) }
     : { ...log, takenOn };
 };

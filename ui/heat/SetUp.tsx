@@ -3,10 +3,10 @@ import { Box, Grid, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { parseCelsius } from "@/core/units";
 import { settingName } from "@/phrasing";
-import { NO_SETUP, takenOnInstead, type HeatLog, type SetupDetails } from "@/records";
+import { NO_SETUP, takenOnInstead, type HeatLog, type Setup, type SetupDetails } from "@/records";
 import { namedSetup } from "@/records/facts";
 import { held, QuantityField, TextField } from "../parts/fields";
-import { SetupChoices } from "../parts/SetupFields";
+import { SetupChoices, SetupTexts } from "../parts/SetupFields";
 import { SpotsEditor } from "./SpotsEditor";
 
 /** The title of a log, the setup, the room, and where its spots are. */
@@ -25,6 +25,8 @@ export function SetUp({
 }) {
   const [room, setRoom] = useState(String(log.roomCelsius));
   const isGood = isRoom(parseCelsius(room));
+  const { takenOn = NO_SETUP } = log;
+  const takeOn = (to: Setup) => onChange(takenOnInstead(log, to, new Date().toISOString()));
   return (
     <Grid gap={3} mt={3} mb={3}>
       <Grid templateColumns="1fr 1.6fr 120px" gap={3}>
@@ -53,9 +55,10 @@ export function SetUp({
         <SetupChoices
           id="watched"
           {...{ details, channelCount }}
-          setup={log.takenOn ?? NO_SETUP}
-          onChange={(takenOn) => onChange(takenOnInstead(log, takenOn, new Date().toISOString()))}
+          setup={takenOn}
+          onChange={takeOn}
         />
+        <SetupTexts id="watched" {...{ details }} setup={takenOn} onChange={takeOn} />
       </Grid>
       {log.corrected && (
         <Box color="muted" fontSize="13.5px">
