@@ -164,6 +164,9 @@ export const heatSchema = object({
 
 export type Heat = InferType<typeof heatSchema>;
 export type HeatLog = Heat["logs"][number];
+export type HeatSpot = InferType<typeof spotSchema>;
+export type HeatReading = InferType<typeof readingSchema>;
+export type HeatEvent = InferType<typeof heatEventSchema>;
 
 /** What is typed within a minute is one correction. */
 const ONE_CORRECTION_MS = 60_000;
@@ -178,6 +181,3 @@ export const takenOnInstead = (log: HeatLog, takenOn: Setup, at: string): HeatLo
     ? { ...log, takenOn, corrected: [...corrected, { at, was }].slice(-MOST_CORRECTIONS) }
     : { ...log, takenOn };
 };
-export type HeatSpot = InferType<typeof spotSchema>;
-export type HeatReading = InferType<typeof readingSchema>;
-export type HeatEvent = InferType<typeof heatEventSchema>;

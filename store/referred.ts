@@ -46,7 +46,8 @@ const addHashesOf = async (db: Knex, table: string, referred: Set<string>): Prom
 };
 
 /**
- * Clears away files that no record names, nor any backup; none at all while a backup cannot be read, which may need them. Nothing that refers to a file may be stored meanwhile.
+ * Clears away files that no record names, nor any backup; none at all while a backup cannot be read, which may need them. Nothing that
+ * refers to a file may be stored meanwhile.
  * @returns how many were removed
  */
 export const clearUnusedFiles = (

@@ -19,18 +19,24 @@ export type MatrixRow = {
   cells: readonly MatrixCell[];
 };
 
-/** Every supply with every position of every switch, those with the fewest changes first; what is as supplied is not named. */
+/** More settings than these are no longer a table to choose from. Chosen here. */
+const MOST_COMBINED = 100;
+
+/**
+ * Every supply with every position of every switch, those with the fewest changes first; what is as supplied is not named. Where these
+ * are too many, every supply with one switch at a time.
+ */
 const combinedSettings = ({ otherSupplies, switches }: PlanFacts): string[] => {
-  const choices = [
-    ["", ...otherSupplies.map((name) => `supply: ${name}`)],
-    ...switches.map(({ name, positions }) => [
-      "",
-      ...positions.slice(1).map((position) => `${name}: ${position}`),
-    ]),
-  ];
+  const supplies = otherSupplies.map((name) => `supply: ${name}`);
+  const moved = switches.map(({ name, positions }) =>
+    positions.slice(1).map((position) => `${name}: ${position}`),
+  );
+  const choices = [supplies, ...moved];
+  if (choices.reduce((count, parts) => count * (1 + parts.length), 1) > MOST_COMBINED)
+    return supplies.flatMap((supply) => moved.flat().map((part) => `${supply}, ${part}`));
   return choices
     .reduce<string[][]>(
-      (made, parts) => made.flatMap((so) => parts.map((part) => (part ? [...so, part] : so))),
+      (made, parts) => made.flatMap((so) => [so, ...parts.map((part) => [...so, part])]),
       [[]],
     )
     .toSorted((one, other) => one.length - other.length)

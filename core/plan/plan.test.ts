@@ -289,6 +289,16 @@ describe("the matrix of what can be measured", () => {
       ]);
   });
 
+  test("of many switches it combines each supply with one of them at a time, or none would be found among the rows", () => {
+    const switches = Array.from({ length: 24 }, (_, k) => ({
+      name: `switch ${k}`,
+      positions: ["off", "on"],
+    }));
+    const many = planMatrix({ ...given, switches }).filter(({ isCombined }) => isCombined);
+    expect(new Set(many.map(({ setting }) => setting)).size).toBe(24);
+    expect(many[0].setting).toBe("supply: 48 V brick, switch 0: on");
+  });
+
   test("where outputs can be bridged there is a column for it, on every setting", () => {
     const bridged = planMatrix({ ...given, hasBridging: true, channelCount: 4 });
     for (const { setting, cells } of bridged)

@@ -13,7 +13,7 @@ export const parsePrice = (text: string): number | null => {
     .replace(CURRENCY, "")
     .replace(/[,.]\s*[-–—]+$/, "");
   // Thousands stand in threes, whatever stands between them.
-  const grouped = /^\d{1,3}(?:[,.' ]\d{3})+(?:[.,]\d{1,2})?$/.exec(bare);
+  const grouped = /^[1-9]\d{0,2}(?:[,.' ]\d{3})+(?:[.,]\d{1,2})?$/.exec(bare);
   if (!grouped) return parseNumber(bare);
   const [, whole, cents = "0"] = /^(.*?\d{3})(?:[.,](\d{1,2}))?$/.exec(bare) ?? [];
   return Number(`${whole.replace(/\D/g, "")}.${cents}`);

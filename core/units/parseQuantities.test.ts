@@ -51,6 +51,7 @@ test.each([
   ["CHF 12 500", 12_500],
   ["A$ 89.95", 89.95],
   ["24,90", 24.9],
+  ["0.500", 0.5],
 ])("%s is %d", (text, price) => expect(parsePrice(text)).toBeCloseTo(price, 10));
 
 test.each(["", "cheap", "$", "3 for 10"])("%j is no price", (text) =>

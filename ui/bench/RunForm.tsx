@@ -186,6 +186,7 @@ export function RunForm(props: RunFormProps) {
   const [isOpen, setOpen] = useState(false);
   const [isByHand, setByHand] = useState(byHand === "first");
   const [message, setMessage] = useState<string | null>(null);
+  const { connection, driven } = shown.setUp.setup;
   const canByHand = byHand !== undefined && shown.canPlay;
   const start = form.handleSubmit(
     (values) => {
@@ -217,7 +218,8 @@ export function RunForm(props: RunFormProps) {
         {isByHand && canByHand && (
           <Panel>
             <LiveDrive
-              key={`${shown.simulated}-${load.id}-${channelsDriven}`}
+              // What is on is switched off where it would play into something else.
+              key={[shown.simulated, load.id, channelsDriven, connection, ...driven].join()}
               kind={kind}
               amplifier={amplifier}
               played={played}

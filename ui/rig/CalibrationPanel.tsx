@@ -7,6 +7,7 @@ import {
   formatSignificant,
   formatWithUncertainty,
   parseNumber,
+  parseVolts,
 } from "@/core/units";
 import type { KeptInstrument } from "@/records";
 import { QuantityField, TextField, held } from "../parts/fields";
@@ -28,7 +29,7 @@ export type CalibrationPanelProps = {
 export function CalibrationPanel({ text, errors, voltmeter, onText }: CalibrationPanelProps) {
   const calibration = calibrationOf(
     {
-      meterVoltsRms: parseNumber(text.meterVoltsRms),
+      meterVoltsRms: parseVolts(text.meterVoltsRms),
       frequencyHz: parseNumber(text.meterHz),
       recordedRatio: parseNumber(text.recordedRatio),
     },

@@ -2,7 +2,7 @@
 import { Box, Grid, Heading, HStack, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { HeardOutput } from "@/bench/audio/LevelCheck";
-import { formatShort, formatSignificant, parseNumber } from "@/core/units";
+import { formatShort, formatSignificant, parseVolts } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import type {
   Amplifier,
@@ -154,7 +154,7 @@ function OpenedTab({
   const isListening = levels.played === NOTHING;
   const [wiring, setWiring] = useState<readonly HeardOutput[] | null>(null);
   // While what is typed is no number nothing is played at all.
-  const mostVoltsPeak = Math.SQRT2 * Math.max(0, parseNumber(texts.mostVoltsRms) ?? 0);
+  const mostVoltsPeak = Math.SQRT2 * Math.max(0, parseVolts(texts.mostVoltsRms) ?? 0);
   const channels = Array.from(
     { length: Math.min(amplifier.channelCount, device.inputCount, device.outputCount, 2) },
     (_, k) => k,

@@ -8,7 +8,7 @@ import {
   formatFixed,
   formatSignificant,
   formatWithUncertainty,
-  parseNumber,
+  parseVolts,
 } from "@/core/units";
 import { channelLetter } from "@/core/verdict";
 import type { AudioInterface, KeptInstrument } from "@/records";
@@ -59,7 +59,7 @@ export function InputsPanel(props: InputsPanelProps) {
   const heard = heardBy(levels, isOn ? Number(input) : null);
   const calibration = calibrationOf(
     {
-      meterVoltsRms: shareOf(parseNumber(meter), place.voltsShare),
+      meterVoltsRms: shareOf(parseVolts(meter), place.voltsShare),
       frequencyHz: LEVEL_HZ,
       recordedRatio: heard ? (ownTone(heard)?.ratio ?? null) : null,
     },
